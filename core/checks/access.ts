@@ -1,0 +1,50 @@
+/** Opening one of these makes every check behind it cheap; the planner pays for it once. Minutes are common practice. */
+export interface Access {
+  readonly name: string;
+  readonly openMin: number;
+  readonly closeMin: number;
+  readonly through: readonly string[];
+}
+
+const access = (name: string, openMin: number, closeMin: number, ...through: string[]): Access => ({
+  name,
+  openMin,
+  closeMin,
+  through,
+});
+
+/** Per-cylinder ids are written with `[c]`. */
+export const ACCESS: Readonly<Record<string, Access>> = {
+  hood: access('Hood', 1, 1),
+  battery: access('Battery', 1, 1),
+  'lead[c]': access('Plug lead', 0.5, 0.5, 'hood'),
+  'plug[c]': access('Plug out', 2, 2, 'lead[c]'),
+  'air-box': access('Air box off', 4, 5, 'hood'),
+  'blower-housing': access('Cooling shroud off', 12, 14, 'hood'),
+  carburettor: access('Carburettor off', 18, 20, 'air-box'),
+  bowl: access('Bowl off in place', 6, 6, 'air-box'),
+  'fuel-line': access('Fuel line open', 2, 2, 'hood'),
+  'valve-cover[c]': access('Valve cover', 6, 8),
+  flywheel: access('Flywheel off', 20, 25, 'blower-housing'),
+  'head[c]': access('Head off', 50, 70, 'valve-cover[c]', 'carburettor'),
+  belly: access('Under the machine', 5, 3),
+};
+
+/** Everything that has to be open for `ids`, outermost first, cylinder filled in. */
+export function accessChain(ids: readonly string[], cylinder: number | null): string[] {
+  const chain: string[] = [];
+  const add = (id: string) => {
+    for (const outer of ACCESS[id]?.through ?? []) add(outer);
+    const key = cylinder === null ? id : id.replace('[c]', `[${cylinder}]`);
+    if (!chain.includes(key)) chain.push(key);
+  };
+  ids.forEach(add);
+  return chain;
+}
+
+/** The access behind a key such as `plug[2]`. @throws RangeError for an unknown key */
+export function accessOf(key: string): Access {
+  const found = ACCESS[key.replace(/\[\d\]/, '[c]')];
+  if (!found) throw new RangeError(`accessOf: no access called ${key}`);
+  return found;
+}

@@ -1,0 +1,66 @@
+import { bandWeights } from '../measure/index.ts';
+import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
+
+export const balanceCutOut = defineCheck({
+  id: 'balance.cut-out',
+  title: 'Cut out one cylinder',
+  todo: 'Hold the throttle lever on its stop so the governor cannot help. Ground this cylinder through the tester and read the speed before and after.',
+  system: 'turning',
+  scope: 'cylinder',
+  states: ['idle', 'half-speed'],
+  minutes: 1,
+  access: ['lead[c]'],
+  needs: ['tachometer', 'spark tester'],
+  hazards: ['secondary-voltage', 'carbon-monoxide'],
+  cannotClear: ['anything at governed speed: the governor opens the throttle and hides a lost cylinder'],
+  outcomes: outcomes({ pulls: 'Pulls', weak: 'Weak', dead: 'Does nothing' }),
+  combine: { kind: 'ordered' },
+  appliesTo: (engine) => engine.cylinders > 1,
+  leak: { weak: 0.04, dead: 0.005 },
+  via: { pull: { dead: { dead: 0.93, weak: 0.05 }, weak: { weak: 0.75, dead: 0.06 } } },
+  fields: {
+    before: numberField('Before', 'speed', [300, 6000], ['rpm', 'rpm'], { required: true }),
+    after: numberField('After', 'speed', [0, 6000], ['rpm', 'rpm'], { required: true }),
+    throttle: { kind: 'choice', label: 'Throttle', choices: ['held', 'governed'], required: true },
+  },
+  assess: (reading, { rules, twin }) => {
+    const { before, after, throttle } = reading.fields;
+    if (typeof before !== 'number' || typeof after !== 'number') return EMPTY_ASSESSMENT;
+    const drop = before - after;
+    const plusMinus = 0.005 * (before + after) + 10;
+    const quantities: Record<string, { value: number; unit: string; plusMinus?: number }> = {
+      dropRpm: { value: drop, unit: 'rpm', plusMinus },
+    };
+    const twinDrop =
+      twin && typeof twin.fields.before === 'number' && typeof twin.fields.after === 'number'
+        ? twin.fields.before - twin.fields.after
+        : null;
+    if (twinDrop !== null && drop + twinDrop > 0) quantities.dropShare = { value: drop / (drop + twinDrop), unit: '' };
+    const limits = [limitOf('nothing under', rules, 'cutOutDeadRpm'), limitOf('pulls from', rules, 'cutOutWeakRpm')];
+    if (throttle === 'governed' && drop < rules.cutOutWeakRpm.value) {
+      // Healthy twins drop 60 rpm or nothing at governed speed: a small drop tells next to nothing.
+      return { ...EMPTY_ASSESSMENT, quantities, limits, remarks: ['governor_hides'] };
+    }
+    const weights = bandWeights(
+      [
+        { outcome: 'dead', from: -Infinity, to: rules.cutOutDeadRpm.value },
+        { outcome: 'weak', from: rules.cutOutDeadRpm.value, to: rules.cutOutWeakRpm.value },
+        { outcome: 'pulls', from: rules.cutOutWeakRpm.value, to: Infinity },
+      ],
+      drop,
+      Math.hypot(plusMinus, 25),
+    );
+    return {
+      ...EMPTY_ASSESSMENT,
+      outcome: heaviest(weights),
+      weights: { '': weights },
+      severity: Math.min(1, Math.max(0, 1 - drop / rules.cutOutWeakRpm.value)),
+      tooCloseToCall: [rules.cutOutDeadRpm.value, rules.cutOutWeakRpm.value].some(
+        (limit) => Math.abs(drop - limit) < plusMinus,
+      ),
+      quantities,
+      limits,
+      points: drop < rules.cutOutWeakRpm.value ? [`cylinder ${reading.cylinder}`] : [],
+    };
+  },
+});

@@ -1,0 +1,52 @@
+import { bandWeights } from '../measure/index.ts';
+import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
+
+const PASCALS_PER_PSI = 6894.757;
+
+export const fuelNeedleHold = defineCheck({
+  id: 'fuel.needle-hold',
+  title: 'Does the needle hold',
+  todo: 'Hand pump with gauge on the carburettor inlet, bowl full (or carburettor inverted off the engine). Pump to 5 psi and watch.',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 4,
+  access: ['fuel-line'],
+  needs: ['hand pump with gauge'],
+  hazards: ['open-fuel'],
+  cannotClear: ['a needle that leaks after hours, or with the next crumb of dirt'],
+  outcomes: outcomes({ holds: 'Holds', 'leaks-down': 'Leaks down', 'no-hold': 'Does not hold' }),
+  combine: { kind: 'ordered' },
+  leak: { 'leaks-down': 0.04, 'no-hold': 0.005 },
+  fields: {
+    start: numberField('Start', 'pressure', [1000, 200_000], ['kPa', 'psi'], { required: true }),
+    end: numberField('End', 'pressure', [0, 200_000], ['kPa', 'psi'], { required: true }),
+    time: numberField('After', 'time', [1, 3600], ['s', 's'], { required: true }),
+  },
+  assess: (reading, { rules }) => {
+    const { start, end, time } = reading.fields;
+    if (typeof start !== 'number' || typeof end !== 'number' || typeof time !== 'number') return EMPTY_ASSESSMENT;
+    // A rate, so that different times compare.
+    const psiPerMinute = ((start - end) / PASCALS_PER_PSI / time) * 60;
+    const limit = rules.needleLossPsiPerMin.value;
+    const weights = bandWeights(
+      [
+        { outcome: 'holds', from: -Infinity, to: limit },
+        { outcome: 'leaks-down', from: limit, to: limit * 8 },
+        { outcome: 'no-hold', from: limit * 8, to: Infinity },
+      ],
+      psiPerMinute,
+      0.4,
+    );
+    return {
+      ...EMPTY_ASSESSMENT,
+      outcome: heaviest(weights),
+      weights: { '': weights },
+      severity: Math.min(1, Math.max(0, psiPerMinute / (limit * 8))),
+      tooCloseToCall: Math.abs(psiPerMinute - limit) < 0.4,
+      quantities: { needleLossPsiPerMin: { value: psiPerMinute, unit: 'psi/min', plusMinus: 0.4 } },
+      limits: [limitOf('at most', rules, 'needleLossPsiPerMin')],
+      points: psiPerMinute > limit ? ['needle and seat'] : [],
+    };
+  },
+});

@@ -1,0 +1,38 @@
+import { defineCheck, numberField, outcomes, plainOutcome } from './define.ts';
+
+const OUTCOMES = outcomes({
+  ok: 'Level and colour right',
+  low: 'Low',
+  'overfull-clean': 'Overfull, clean oil',
+  'overfull-fuel': 'Overfull, smells of fuel',
+  milky: 'Milky',
+});
+
+export const lookOil = defineCheck({
+  id: 'look.oil',
+  title: 'Oil level, colour, smell',
+  todo: 'Level ground, wipe the dipstick, read it, smell it.',
+  system: 'turning',
+  scope: 'machine',
+  states: ['key-off'],
+  minutes: 1,
+  hazards: ['fuel-in-oil'],
+  cannotClear: ['a little fuel in oil that nobody can smell'],
+  outcomes: OUTCOMES,
+  combine: { kind: 'dominance', order: ['ok', 'low', 'overfull-clean', 'milky', 'overfull-fuel'] },
+  leak: { low: 0.05, 'overfull-clean': 0.02, 'overfull-fuel': 0.004, milky: 0.003 },
+  fields: { drainedLitres: numberField('Drained', 'volume', [0, 0.02], ['l', 'l']) },
+  assess: (reading, { figures }) => {
+    const plain = plainOutcome(OUTCOMES, reading.outcome);
+    const drained = reading.fields.drainedLitres;
+    if (typeof drained !== 'number') return plain;
+    const fill = figures.oilLitres;
+    if (fill == null) {
+      return { ...plain, missing: [{ name: 'overfillLitres', reason: 'The engine sheet has no oil fill.' }] };
+    }
+    const over = drained * 1000 - fill;
+    const quantities: Record<string, { value: number; unit: string }> = { overfillLitres: { value: over, unit: 'l' } };
+    if (over > 0) quantities.fuelInOilPercent = { value: (100 * over) / (drained * 1000), unit: '%' };
+    return { ...plain, quantities };
+  },
+});

@@ -1,0 +1,38 @@
+import { SYMPTOM_IDS } from '../symptoms.ts';
+import { defineCheck, EMPTY_ASSESSMENT } from './define.ts';
+
+/** How much a symptom the technician did not tick speaks against it; he looked, but not for every one of them. */
+const UNTICKED_COUNTS = 0.8;
+
+export const lookRun = defineCheck({
+  id: 'look.run',
+  title: 'Run it and listen',
+  todo: 'Run it the way the customer says it fails. Tick what you can confirm; tick nothing if it runs clean.',
+  system: 'turning',
+  scope: 'machine',
+  states: ['loaded', 'full-speed', 'half-speed', 'idle', 'cranking'],
+  minutes: 2,
+  hazards: ['carbon-monoxide'],
+  cannotClear: ['a twin running on one cylinder may sound normal at idle', 'faults that come with time and heat'],
+  outcomes: [],
+  combine: { kind: 'parts' },
+  proposed: false,
+  slip: 0,
+  partsOf: () => SYMPTOM_IDS.map((id) => ({ id, outcomes: ['absent', 'present'] })),
+  assess: (reading) => {
+    if (reading.symptoms === null) return EMPTY_ASSESSMENT;
+    const ticked = new Set(reading.symptoms);
+    const weights = Object.fromEntries(
+      SYMPTOM_IDS.map((id) => [
+        id,
+        ticked.has(id) ? { present: 1, absent: 0 } : { absent: 1, present: 1 - UNTICKED_COUNTS },
+      ]),
+    );
+    return {
+      ...EMPTY_ASSESSMENT,
+      outcome: ticked.size === 0 ? 'runs-clean' : 'symptoms',
+      weights,
+      severity: ticked.size === 0 ? 0 : 0.7,
+    };
+  },
+});

@@ -1,0 +1,70 @@
+import { bandWeights } from '../measure/index.ts';
+import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
+
+export const powerCrankVolts = defineCheck({
+  id: 'power.crank-volts',
+  title: 'Volts while cranking',
+  todo: 'Meter on the battery posts, not the clamps. Crank; read after the first half second, not the dip.',
+  system: 'power',
+  scope: 'machine',
+  states: ['cranking'],
+  minutes: 2,
+  access: ['battery'],
+  needs: ['multimeter'],
+  hazards: ['battery', 'stops-dead'],
+  cannotClear: ['a cable or joint: high volts here with a lazy starter mean the drop is downstream'],
+  mayOnlyMean: ['a locked or tight engine pulling down a good battery'],
+  outcomes: outcomes({
+    holds: 'Holds',
+    'stays-high': 'Stays high, starter lazy',
+    sags: 'Sags',
+    collapses: 'Collapses',
+  }),
+  combine: { kind: 'dominance', order: ['holds', 'stays-high', 'sags', 'collapses'] },
+  leak: { sags: 0.03, collapses: 0.004, 'stays-high': 0.02 },
+  fields: {
+    value: numberField('Steady volts', 'voltage', [0, 16], ['V', 'V'], { required: true }),
+    rpm: numberField('Cranking speed', 'speed', [0, 2000], ['rpm', 'rpm']),
+  },
+  assess: (reading, { rules }) => {
+    const volts = reading.fields.value;
+    if (typeof volts !== 'number') return EMPTY_ASSESSMENT;
+    const [low, collapse, high] = [
+      rules.crankVoltsLow.value,
+      rules.crankVoltsCollapse.value,
+      rules.crankVoltsHigh.value,
+    ];
+    const rpm = reading.fields.rpm;
+    const weights = bandWeights(
+      [
+        { outcome: 'collapses', from: -Infinity, to: collapse },
+        { outcome: 'sags', from: collapse, to: low },
+        { outcome: 'holds', from: low, to: high },
+        { outcome: 'stays-high', from: high, to: Infinity },
+      ],
+      volts,
+      Math.hypot(0.005 * volts, 0.25),
+    );
+    // High volts with a starter that turns briskly is simply a good battery.
+    if (typeof rpm === 'number' && rpm > 350) {
+      weights.holds = (weights.holds ?? 0) + (weights['stays-high'] ?? 0);
+      weights['stays-high'] = 0;
+    }
+    const outcome = heaviest(weights);
+    return {
+      ...EMPTY_ASSESSMENT,
+      outcome,
+      weights: { '': weights },
+      severity: Math.min(1, Math.max(0, (low + 1 - volts) / (low + 1 - 6))),
+      tooCloseToCall: Math.abs(volts - low) < 0.06,
+      quantities: {},
+      limits: [
+        limitOf('sags under', rules, 'crankVoltsLow'),
+        limitOf('collapses under', rules, 'crankVoltsCollapse'),
+        limitOf('high above', rules, 'crankVoltsHigh'),
+      ],
+      points:
+        outcome === 'stays-high' ? ['cables, relay, starter'] : outcome === 'holds' ? [] : ['battery or too much load'],
+    };
+  },
+});

@@ -1,0 +1,74 @@
+import { bandWeights, chargePercent } from '../measure/index.ts';
+import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
+
+/** Shop multimeter: half a percent and one digit [P]; good batteries of one charge spread about as much again. */
+const sigmaVolts = (volts: number) => Math.hypot(0.005 * volts, 0.01, 0.04);
+
+export const powerRestVolts = defineCheck({
+  id: 'power.rest-volts',
+  title: 'Battery volts at rest',
+  todo: 'Meter on the posts, key off, rested an hour. Just off the charger is not a reading.',
+  system: 'power',
+  scope: 'machine',
+  states: ['key-off'],
+  minutes: 1,
+  access: ['battery'],
+  needs: ['multimeter'],
+  hazards: ['battery'],
+  cannotClear: ['capacity: surface charge reads high, only a load or a tester tells'],
+  outcomes: outcomes({ full: 'Charged', low: 'Low', flat: 'Flat', 'cell-gone': 'One cell gone' }),
+  combine: { kind: 'ordered' },
+  leak: { low: 0.08, flat: 0.01, 'cell-gone': 0.002 },
+  fields: {
+    value: numberField('Volts', 'voltage', [0, 20], ['V', 'V'], { required: true }),
+    restedMinutes: numberField('Rested', 'time', [0, 30 * 86400], ['min', 'min']),
+    justCharged: { kind: 'flag', label: 'Just off the charger' },
+  },
+  assess: (reading, { rules }) => {
+    const volts = reading.fields.value;
+    if (typeof volts !== 'number') return EMPTY_ASSESSMENT;
+    const rested = reading.fields.restedMinutes;
+    const unrested =
+      reading.fields.justCharged === true || (typeof rested === 'number' && rested < rules.restMinutes.value * 60);
+    const sigma = sigmaVolts(volts);
+    const [full, flat, gone] = [rules.restVoltsFull.value, rules.restVoltsFlat.value, rules.restVoltsCellGone.value];
+    const weights = bandWeights(
+      [
+        { outcome: 'full', from: full, to: Infinity },
+        { outcome: 'low', from: flat, to: full },
+        { outcome: 'flat', from: gone, to: flat },
+        { outcome: 'cell-gone', from: -Infinity, to: gone },
+      ],
+      volts,
+      sigma,
+    );
+    const limits = [
+      limitOf('charged from', rules, 'restVoltsFull'),
+      limitOf('flat under', rules, 'restVoltsFlat'),
+      limitOf('cell gone under', rules, 'restVoltsCellGone'),
+    ];
+    if (unrested && volts >= flat) {
+      // Surface charge lifts the figure: high volts off a charger say nothing.
+      return {
+        ...EMPTY_ASSESSMENT,
+        limits,
+        remarks: ['not_rested'],
+        missing: [{ name: 'chargePercent', reason: 'Not rested: surface charge reads high.' }],
+      };
+    }
+    const outcome = heaviest(weights);
+    const plusMinus = 0.005 * volts + 0.01;
+    return {
+      ...EMPTY_ASSESSMENT,
+      outcome,
+      weights: { '': weights },
+      severity: Math.min(1, Math.max(0, (12.65 - volts) / (12.65 - 10.5))),
+      tooCloseToCall: [full, flat, gone].some((limit) => Math.abs(volts - limit) < plusMinus),
+      quantities: {
+        chargePercent: { value: chargePercent(volts), unit: '%', plusMinus: Math.round(plusMinus / 0.008) },
+      },
+      limits,
+      points: outcome === 'full' ? [] : ['battery'],
+    };
+  },
+});

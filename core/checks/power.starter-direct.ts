@@ -1,0 +1,23 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const powerStarterDirect = defineCheck({
+  id: 'power.starter-direct',
+  title: 'Starter on its own',
+  todo: 'Good battery straight to the starter with heavy leads. Does it spin strongly?',
+  system: 'power',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 4,
+  access: ['belly'],
+  needs: ['heavy jump leads', 'good battery'],
+  hazards: ['starter-direct', 'stops-dead'],
+  cannotClear: ['a starter that weakens hot'],
+  outcomes: outcomes({
+    'spins-strong': 'Spins strongly',
+    'spins-weak': 'Spins weakly',
+    'spins-no-engage': 'Spins, does not engage',
+    dead: 'Dead',
+  }),
+  combine: { kind: 'dominance', order: ['spins-strong', 'spins-weak', 'spins-no-engage', 'dead'] },
+  leak: { 'spins-weak': 0.02, dead: 0.004, 'spins-no-engage': 0.003 },
+});

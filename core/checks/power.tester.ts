@@ -1,0 +1,88 @@
+import { bandWeights, ccaEstimateA } from '../measure/index.ts';
+import {
+  type ComputedQuantity,
+  defineCheck,
+  EMPTY_ASSESSMENT,
+  heaviest,
+  limitOf,
+  numberField,
+  outcomes,
+} from './define.ts';
+
+/** Conductance testers repeat within about 8 % [P]. */
+const TESTER_ERROR = 0.08;
+
+export const powerTester = defineCheck({
+  id: 'power.tester',
+  title: 'Battery tester',
+  todo: 'Tester on the posts of a charged battery. Enter what it measured and what the battery is rated.',
+  system: 'power',
+  scope: 'machine',
+  states: ['key-off'],
+  minutes: 3,
+  access: ['battery'],
+  needs: ['battery tester'],
+  hazards: ['battery'],
+  cannotClear: ['the posts and cables behind its clamps', 'a battery that fails only hot'],
+  outcomes: outcomes({ good: 'Good', worn: 'Worn', bad: 'Bad' }),
+  combine: { kind: 'ordered' },
+  leak: { worn: 0.05, bad: 0.01 },
+  fields: {
+    measuredCca: numberField('Measured CCA', 'current', [0, 2000], ['A', 'A']),
+    ratedCca: numberField('Rated CCA', 'current', [30, 2000], ['A', 'A']),
+    resistance: numberField('Resistance', 'resistance', [0.001, 1], ['mohm', 'mohm']),
+    stateOfCharge: numberField('State of charge', 'percent', [0, 100], ['%', '%']),
+  },
+  assess: (reading, { rules, figures }) => {
+    const { measuredCca, ratedCca, resistance, stateOfCharge } = reading.fields;
+    const quantities: Record<string, ComputedQuantity> = {};
+    const missing: { name: string; reason: string }[] = [];
+    if (typeof resistance === 'number') {
+      const estimate = ccaEstimateA(resistance);
+      quantities.ccaEstimateA = { value: estimate, unit: 'A', plusMinus: estimate * 0.13 };
+    }
+    const limits = [
+      limitOf('worn under', rules, 'ccaWornPercent'),
+      limitOf('bad under', rules, 'ccaBadPercent'),
+      limitOf('charge at least', rules, 'testerChargePercent'),
+    ];
+    const rated = typeof ratedCca === 'number' ? ratedCca : (figures.ratedCcaA ?? null);
+    if (typeof measuredCca !== 'number' && quantities.ccaEstimateA)
+      missing.push({ name: 'measuredCca', reason: 'Taken from the resistance; a band, not a figure.' });
+    const measured = typeof measuredCca === 'number' ? measuredCca : (quantities.ccaEstimateA?.value ?? null);
+    if (measured === null || rated === null) {
+      missing.push({
+        name: 'healthPercent',
+        reason: rated === null ? 'No rated CCA given or on the sheet.' : 'No measured CCA or resistance given.',
+      });
+      return { ...EMPTY_ASSESSMENT, quantities, missing, limits };
+    }
+    const health = (100 * measured) / rated;
+    const error = typeof measuredCca === 'number' ? TESTER_ERROR : 0.15;
+    quantities.healthPercent = { value: health, unit: '%', plusMinus: health * error };
+    if (typeof stateOfCharge === 'number' && stateOfCharge < rules.testerChargePercent.value) {
+      return { ...EMPTY_ASSESSMENT, quantities, limits, missing, remarks: ['charge_first'] };
+    }
+    const [worn, bad] = [rules.ccaWornPercent.value, rules.ccaBadPercent.value];
+    const weights = bandWeights(
+      [
+        { outcome: 'good', from: worn, to: Infinity },
+        { outcome: 'worn', from: bad, to: worn },
+        { outcome: 'bad', from: -Infinity, to: bad },
+      ],
+      health,
+      Math.max(1, health * error),
+    );
+    return {
+      ...EMPTY_ASSESSMENT,
+      outcome: heaviest(weights),
+      weights: { '': weights },
+      severity: Math.min(1, Math.max(0, (100 - health) / 100)),
+      tooCloseToCall: [worn, bad].some((limit) => Math.abs(health - limit) < health * error),
+      quantities,
+      missing,
+      limits,
+      points: health < worn ? ['battery'] : [],
+    };
+  },
+});

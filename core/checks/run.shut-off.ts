@@ -1,0 +1,16 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const runShutOff = defineCheck({
+  id: 'run.shut-off',
+  title: 'Shut off by the key',
+  todo: 'From idle, key off. Everything stops at once, one cylinder keeps firing, or it bangs after?',
+  system: 'spark',
+  scope: 'machine',
+  states: ['idle'],
+  minutes: 1,
+  hazards: ['carbon-monoxide'],
+  cannotClear: ['the same with a hot engine'],
+  outcomes: outcomes({ 'all-stop': 'All stop', 'after-fires': 'After-fires', 'one-keeps-firing': 'One keeps firing' }),
+  combine: { kind: 'dominance', order: ['all-stop', 'after-fires', 'one-keeps-firing'] },
+  leak: { 'after-fires': 0.05, 'one-keeps-firing': 0.005 },
+});

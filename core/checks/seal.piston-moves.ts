@@ -1,0 +1,53 @@
+import { bandWeights } from '../measure/index.ts';
+import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
+
+export const sealPistonMoves = defineCheck({
+  id: 'seal.piston-moves',
+  title: 'Does the piston move',
+  todo: 'Plug out, a soft rod down the hole, turn the engine by hand through two turns. Full travel, short, or still?',
+  system: 'sealing',
+  scope: 'cylinder',
+  states: ['bench'],
+  minutes: 2,
+  access: ['plug[c]'],
+  hazards: ['by-hand', 'open-plug-hole'],
+  cannotClear: ['a slightly bent rod, unless the travel is measured against the stroke'],
+  outcomes: outcomes({ moves: 'Full travel', short: 'Short travel', still: 'Stands still' }),
+  combine: { kind: 'ordered' },
+  leak: { short: 0.01, still: 0.001 },
+  fields: { travel: numberField('Travel', 'length', [0, 0.2], ['mm', 'in']) },
+  assess: (reading, { rules, figures }) => {
+    const travel = reading.fields.travel;
+    if (typeof travel !== 'number') return EMPTY_ASSESSMENT;
+    const limits = [limitOf('short under', rules, 'pistonShortPercent')];
+    if (figures.strokeMm == null) {
+      const still = travel < 0.005;
+      return {
+        ...EMPTY_ASSESSMENT,
+        ...(still ? { outcome: 'still', weights: { '': { still: 1 } }, severity: 1 } : {}),
+        limits,
+        missing: [{ name: 'travelPercent', reason: 'The engine sheet has no stroke.' }],
+      };
+    }
+    const percent = (travel * 1000 * 100) / figures.strokeMm;
+    const weights = bandWeights(
+      [
+        { outcome: 'still', from: -Infinity, to: 10 },
+        { outcome: 'short', from: 10, to: rules.pistonShortPercent.value },
+        { outcome: 'moves', from: rules.pistonShortPercent.value, to: Infinity },
+      ],
+      percent,
+      2,
+    );
+    return {
+      ...EMPTY_ASSESSMENT,
+      outcome: heaviest(weights),
+      weights: { '': weights },
+      severity: Math.min(1, Math.max(0, (100 - percent) / 50)),
+      tooCloseToCall: Math.abs(percent - rules.pistonShortPercent.value) < 1,
+      quantities: { travelPercent: { value: percent, unit: '%', plusMinus: 1 } },
+      limits,
+      points: percent < rules.pistonShortPercent.value ? ['rod'] : [],
+    };
+  },
+});

@@ -1,0 +1,17 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const sealThumb = defineCheck({
+  id: 'seal.thumb',
+  title: 'Thumb on the plug hole',
+  todo: 'Plugs out, leads grounded, thumb on the hole, crank. Blown off, soft, or nothing?',
+  system: 'sealing',
+  scope: 'cylinder',
+  states: ['cranking'],
+  minutes: 1,
+  access: ['plug[c]'],
+  hazards: ['open-plug-hole', 'stops-dead'],
+  cannotClear: ['actual compression: a thumb cannot tell 60 psi from 120'],
+  outcomes: outcomes({ 'blows-off': 'Blows off', soft: 'Soft', nothing: 'Nothing' }),
+  combine: { kind: 'ordered' },
+  leak: { soft: 0.05, nothing: 0.006 },
+});

@@ -1,0 +1,60 @@
+import { bandWeights } from '../measure/index.ts';
+import { defineCheck, EMPTY_ASSESSMENT, heaviest, type Limit, limitOf, numberField, outcomes } from './define.ts';
+
+/** A feeler brackets to about half a thou; two hands differ by as much again [P]. */
+const SIGMA_METRES = 0.015e-3;
+
+export const sparkAirGap = defineCheck({
+  id: 'spark.air-gap',
+  title: 'Coil air gap',
+  todo: 'Magnet under the legs, feeler at both legs, to the magnet and not to the rim. Screws tight?',
+  system: 'spark',
+  scope: 'cylinder',
+  states: ['bench'],
+  minutes: 3,
+  access: ['blower-housing'],
+  needs: ['gap gauge'],
+  hazards: ['by-hand'],
+  cannotClear: ['the gap hot, or with a loose screw that shifts'],
+  outcomes: outcomes({ ok: 'In limits', wide: 'Wide', tight: 'Tight' }),
+  combine: { kind: 'dominance', order: ['ok', 'tight', 'wide'] },
+  leak: { wide: 0.05, tight: 0.02 },
+  fields: {
+    gapA: numberField('First leg', 'length', [0, 0.005], ['mm', 'thou'], { required: true }),
+    gapB: numberField('Second leg', 'length', [0, 0.005], ['mm', 'thou'], { required: true }),
+  },
+  assess: (reading, { rules, figures }) => {
+    const { gapA, gapB } = reading.fields;
+    if (typeof gapA !== 'number' || typeof gapB !== 'number') return EMPTY_ASSESSMENT;
+    const fromSheet = figures.coilGapLowMm != null && figures.coilGapHighMm != null;
+    const low = (figures.coilGapLowMm ?? rules.airGapLowMm.value) / 1000;
+    const high = (figures.coilGapHighMm ?? rules.airGapHighMm.value) / 1000;
+    // The leg further out of limits decides.
+    const outside = (gap: number) => Math.max(low - gap, gap - high);
+    const worst = outside(gapA) >= outside(gapB) ? gapA : gapB;
+    const weights = bandWeights(
+      [
+        { outcome: 'tight', from: -Infinity, to: low - SIGMA_METRES },
+        { outcome: 'ok', from: low - SIGMA_METRES, to: high + SIGMA_METRES },
+        { outcome: 'wide', from: high + SIGMA_METRES, to: Infinity },
+      ],
+      worst,
+      SIGMA_METRES,
+    );
+    const limits: Limit[] = fromSheet
+      ? [
+          { name: 'from', value: low * 1000, unit: 'mm', source: 'engine sheet' },
+          { name: 'to', value: high * 1000, unit: 'mm', source: 'engine sheet' },
+        ]
+      : [limitOf('from', rules, 'airGapLowMm'), limitOf('to', rules, 'airGapHighMm')];
+    return {
+      ...EMPTY_ASSESSMENT,
+      outcome: heaviest(weights),
+      weights: { '': weights },
+      severity: Math.min(1, Math.max(0, outside(worst) / 0.3e-3)),
+      tooCloseToCall: [low, high].some((limit) => Math.abs(worst - limit) < 0.006e-3),
+      limits,
+      points: outside(worst) > SIGMA_METRES ? ['air gap'] : [],
+    };
+  },
+});

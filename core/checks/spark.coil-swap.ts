@@ -1,0 +1,26 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const sparkCoilSwap = defineCheck({
+  id: 'spark.coil-swap',
+  title: 'Swap the coils side to side',
+  todo: 'Change the two coils over, set both gaps, run it the way it fails. Does the dead side move with the coil?',
+  system: 'spark',
+  scope: 'machine',
+  states: ['half-speed', 'full-speed'],
+  temperatures: ['cold', 'hot'],
+  minutes: 15,
+  access: ['blower-housing'],
+  needs: ['gap gauge'],
+  hazards: ['by-hand', 'carbon-monoxide'],
+  cannotClear: ['a coil that fails hot, if it was not run hot after the swap'],
+  outcomes: outcomes({ stays: 'Stays on its side', 'follows-coil': 'Follows the coil' }),
+  combine: {
+    kind: 'cure',
+    failure: 'pull',
+    same: 'stays',
+    cures: [{ outcome: 'follows-coil', of: 'any' }],
+    reliability: 0.96,
+  },
+  appliesTo: (engine) => engine.cylinders > 1 && engine.ignition === 'coil-per-cylinder',
+  leak: { 'follows-coil': 0.005 },
+});

@@ -1,0 +1,58 @@
+import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
+
+export const sparkKillDiode = defineCheck({
+  id: 'spark.kill-diode',
+  title: 'Kill diode',
+  todo: 'Unplug BOTH coils from the kill harness. Meter on diode range, this leg to the common wire, both ways.',
+  system: 'spark',
+  scope: 'cylinder',
+  states: ['bench'],
+  minutes: 4,
+  access: ['blower-housing'],
+  needs: ['multimeter'],
+  hazards: ['by-hand'],
+  cannotClear: ['anything, with the coils still plugged in: leg to ground then reads the primary'],
+  outcomes: outcomes({ good: 'One way only', shorted: 'Both ways alike', open: 'OL both ways' }),
+  combine: { kind: 'dominance', order: ['good', 'open', 'shorted'] },
+  appliesTo: (engine) => engine.cylinders > 1 && engine.ignition === 'coil-per-cylinder',
+  leak: { shorted: 0.004, open: 0.004 },
+  fields: {
+    forward: numberField('One way', 'voltage', [0, 4], ['V', 'V'], { required: true, openLoop: true }),
+    reverse: numberField('Other way', 'voltage', [0, 4], ['V', 'V'], { required: true, openLoop: true }),
+    coilsPlugged: { kind: 'flag', label: 'Coils still plugged in' },
+  },
+  assess: (reading, { rules }) => {
+    const { forward, reverse, coilsPlugged } = reading.fields;
+    const limits = [
+      limitOf('forward from', rules, 'diodeForwardLowVolts'),
+      limitOf('forward to', rules, 'diodeForwardHighVolts'),
+    ];
+    if (coilsPlugged === true) return { ...EMPTY_ASSESSMENT, limits, remarks: ['coils_plugged'] };
+    const ways = [forward, reverse];
+    const open = ways.filter((w) => w === 'OL').length;
+    const figures = ways.filter((w): w is number => typeof w === 'number');
+    const verdict = (outcome: string, severity: number, close = false) => ({
+      ...EMPTY_ASSESSMENT,
+      outcome,
+      weights: { '': { [outcome]: 1 } },
+      severity,
+      tooCloseToCall: close,
+      limits,
+      points: severity > 0 ? ['kill diode'] : [],
+    });
+    if (open === 2) return verdict('open', 1);
+    if (open === 1 && figures.length === 1) {
+      const drop = figures[0]!;
+      if (drop >= rules.diodeForwardLowVolts.value - 0.1 && drop <= rules.diodeForwardHighVolts.value + 0.1)
+        return verdict('good', 0);
+      // One way only, but not a silicon drop: a joint or a resistance in the row; not a verdict on the diode.
+      return { ...EMPTY_ASSESSMENT, limits, remarks: ['not_a_diode_drop'] };
+    }
+    if (figures.length === 2) {
+      const [a, b] = figures as [number, number];
+      if (Math.max(a, b) < rules.diodeForwardLowVolts.value) return verdict('shorted', 1);
+      return { ...EMPTY_ASSESSMENT, limits, remarks: ['not_a_diode_drop'] };
+    }
+    return EMPTY_ASSESSMENT;
+  },
+});

@@ -1,0 +1,29 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const sparkKillOff = defineCheck({
+  id: 'spark.kill-off',
+  title: 'Kill lead off this coil',
+  todo: 'Pull the kill lead off this coil and run it. Does this cylinder come back? Or does the other one?',
+  system: 'spark',
+  scope: 'cylinder',
+  states: ['idle', 'half-speed', 'full-speed', 'cranking'],
+  temperatures: ['cold', 'hot'],
+  minutes: 2,
+  access: ['blower-housing'],
+  hazards: ['kill-lead-off', 'carbon-monoxide'],
+  cannotClear: ['the coil itself when nothing changes: gap, lead and plug are still in the row'],
+  mayOnlyMean: ["returns: the partner's shorted diode drains this coil through the same wire"],
+  outcomes: outcomes({ same: 'No change', returns: 'Comes back', 'other-returns': 'The other one comes back' }),
+  combine: {
+    kind: 'cure',
+    failure: 'pull',
+    same: 'same',
+    cures: [
+      { outcome: 'returns', of: 'same' },
+      { outcome: 'other-returns', of: 'other' },
+    ],
+    reliability: 0.96,
+  },
+  appliesTo: (engine) => engine.ignition === 'coil-per-cylinder' || engine.ignition === 'one-coil',
+  leak: { returns: 0.01, 'other-returns': 0.004 },
+});

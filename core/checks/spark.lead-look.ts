@@ -1,0 +1,23 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const sparkLeadLook = defineCheck({
+  id: 'spark.lead-look',
+  title: 'Look at the plug lead',
+  todo: 'Lead and boot end to end: pinched, chafed, arcing marks, terminal that does not snap on.',
+  system: 'spark',
+  scope: 'cylinder',
+  states: ['bench'],
+  minutes: 2,
+  access: ['lead[c]'],
+  hazards: ['secondary-voltage'],
+  cannotClear: ['a break inside whole insulation: only flexing it on the meter tells'],
+  outcomes: outcomes({
+    ok: 'Sound',
+    pinched: 'Pinched',
+    chafed: 'Chafed',
+    arcing: 'Arcing marks',
+    'loose-terminal': 'Loose terminal',
+  }),
+  combine: { kind: 'dominance', order: ['ok', 'pinched', 'chafed', 'arcing', 'loose-terminal'] },
+  leak: { pinched: 0.004, chafed: 0.006, arcing: 0.003, 'loose-terminal': 0.006 },
+});

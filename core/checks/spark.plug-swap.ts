@@ -1,0 +1,24 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const sparkPlugSwap = defineCheck({
+  id: 'spark.plug-swap',
+  title: 'Swap the plugs side to side',
+  todo: 'Change the two plugs over and run it again. Does the dead side move with the plug?',
+  system: 'spark',
+  scope: 'machine',
+  states: ['half-speed', 'idle'],
+  minutes: 3,
+  access: ['plug[c]'],
+  hazards: ['open-plug-hole', 'carbon-monoxide'],
+  cannotClear: ['anything but the plug'],
+  outcomes: outcomes({ stays: 'Stays on its side', 'follows-plug': 'Follows the plug' }),
+  combine: {
+    kind: 'cure',
+    failure: 'pull',
+    same: 'stays',
+    cures: [{ outcome: 'follows-plug', of: 'any' }],
+    reliability: 0.95,
+  },
+  appliesTo: (engine) => engine.cylinders > 1,
+  leak: { 'follows-plug': 0.01 },
+});

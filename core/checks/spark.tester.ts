@@ -1,0 +1,24 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const sparkTester = defineCheck({
+  id: 'spark.tester',
+  title: 'Spark tester',
+  todo: 'Tester with a gap between lead and plug. A steady flash each turn, weak, skipping, or none? Say how it was running and how hot.',
+  system: 'spark',
+  scope: 'cylinder',
+  states: ['cranking', 'idle', 'half-speed', 'full-speed', 'loaded'],
+  temperatures: ['cold', 'hot'],
+  minutes: 2,
+  access: ['lead[c]'],
+  needs: ['spark tester'],
+  hazards: ['secondary-voltage'],
+  cannotClear: [
+    'a coil that drops out hot or above some speed',
+    "a kill lead or a partner's shorted diode that drains part of each pulse",
+    'ignition timing (sheared flywheel key)',
+    'a cylinder that sparks but does not burn (fuel, valve, rod)',
+  ],
+  outcomes: outcomes({ strong: 'Strong', weak: 'Weak', skips: 'Skips', none: 'None' }),
+  combine: { kind: 'ordered' },
+  leak: { weak: 0.03, skips: 0.02, none: 0.006 },
+});

@@ -1,0 +1,33 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const valveMotion = defineCheck({
+  id: 'valve.motion',
+  title: 'Watch the valves move',
+  todo: 'Cover off, turn the crank by hand through two turns. Do both valves open alike and close fully?',
+  system: 'valves',
+  scope: 'cylinder',
+  states: ['bench'],
+  minutes: 3,
+  access: ['valve-cover[c]', 'plug[c]'],
+  hazards: ['by-hand'],
+  cannotClear: ['lash', 'equal travel to a fraction', 'a stud that backs out under load'],
+  outcomes: outcomes({
+    equal: 'Both alike',
+    'intake-short': 'Intake short',
+    'exhaust-short': 'Exhaust short',
+    'intake-still': 'Intake still',
+    'exhaust-still': 'Exhaust still',
+    'stays-open': 'One stays open',
+  }),
+  combine: {
+    kind: 'dominance',
+    order: ['equal', 'intake-short', 'exhaust-short', 'intake-still', 'exhaust-still', 'stays-open'],
+  },
+  leak: {
+    'intake-short': 0.01,
+    'exhaust-short': 0.01,
+    'intake-still': 0.002,
+    'exhaust-still': 0.002,
+    'stays-open': 0.002,
+  },
+});

@@ -1,0 +1,68 @@
+/** Bore, stroke and rod of one cylinder, in millimetres as sheets print them. */
+export interface CylinderGeometry {
+  readonly boreMm: number;
+  readonly strokeMm: number;
+  readonly rodMm: number;
+}
+
+/**
+ * How far the piston has come down from top dead centre.
+ * x = r + l - (r cos t + sqrt(l^2 - r^2 sin^2 t)), r half the stroke, l the rod.
+ * @param crankAngleDeg from top dead centre [deg], any
+ * @returns travel [mm], 0 .. strokeMm
+ * @throws RangeError when the rod is not longer than half the stroke
+ * @see Heywood, Internal Combustion Engine Fundamentals, ch. 2
+ * @example pistonTravelMm({ strokeMm: 69, rodMm: 112 }, 31.0) // 6.35
+ */
+export function pistonTravelMm(
+  { strokeMm, rodMm }: Pick<CylinderGeometry, 'strokeMm' | 'rodMm'>,
+  crankAngleDeg: number,
+): number {
+  const r = halfStroke(strokeMm, rodMm);
+  const t = (crankAngleDeg * Math.PI) / 180;
+  return r + rodMm - (r * Math.cos(t) + Math.sqrt(rodMm ** 2 - (r * Math.sin(t)) ** 2));
+}
+
+/**
+ * The crank angle after top dead centre at which the piston has come down by `travelMm`; the inverse of `pistonTravelMm`.
+ * p = r + l - x, cos t = (r^2 + p^2 - l^2) / (2 r p).
+ * @returns angle [deg], 0 .. 180
+ * @throws RangeError when the travel is outside the stroke
+ * @example crankAngleDegAt({ strokeMm: 69, rodMm: 112 }, 6.35) // 31.0
+ */
+export function crankAngleDegAt(
+  { strokeMm, rodMm }: Pick<CylinderGeometry, 'strokeMm' | 'rodMm'>,
+  travelMm: number,
+): number {
+  const r = halfStroke(strokeMm, rodMm);
+  if (!(travelMm >= 0 && travelMm <= strokeMm))
+    throw new RangeError(`crankAngleDegAt: travel must be 0 to ${strokeMm} mm`);
+  const p = r + rodMm - travelMm;
+  const cosine = (r ** 2 + p ** 2 - rodMm ** 2) / (2 * r * p);
+  return (Math.acos(Math.min(1, Math.max(-1, cosine))) * 180) / Math.PI;
+}
+
+/** Length along a rim of that diameter for a crank angle [mm]; a tape reads this, a ruler reads the chord. */
+export function rimArcMm(rimDiameterMm: number, crankAngleDeg: number): number {
+  return (rimDiameterMm * Math.PI * crankAngleDeg) / 360;
+}
+
+/** Swept volume of one cylinder [ml]. */
+export function sweptMl({ boreMm, strokeMm }: Pick<CylinderGeometry, 'boreMm' | 'strokeMm'>): number {
+  return (Math.PI * boreMm ** 2 * strokeMm) / 4000;
+}
+
+/**
+ * Volume left above the piston at top dead centre: more liquid than this locks the engine.
+ * @example clearanceMl({ boreMm: 80, strokeMm: 69 }, 8.4) // 46.9
+ */
+export function clearanceMl(geometry: Pick<CylinderGeometry, 'boreMm' | 'strokeMm'>, compressionRatio: number): number {
+  if (!(compressionRatio > 1)) throw new RangeError('clearanceMl: compression ratio must be above 1');
+  return sweptMl(geometry) / (compressionRatio - 1);
+}
+
+function halfStroke(strokeMm: number, rodMm: number): number {
+  const r = strokeMm / 2;
+  if (!(r > 0 && rodMm > r)) throw new RangeError('rod must be longer than half the stroke, both above 0 mm');
+  return r;
+}

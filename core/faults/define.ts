@@ -1,0 +1,143 @@
+import type { FailureId } from '../checks/define.ts';
+import type { EngineWords, RepairAction, RunningState, Temperature } from '../engine/index.ts';
+import type { PartId } from '../parts.ts';
+import type { HistoryFlag, Symptom } from '../symptoms.ts';
+
+/** When an effect holds; left out means always. */
+export interface When {
+  readonly states?: readonly RunningState[];
+  readonly temperatures?: readonly Temperature[];
+}
+
+/** Which cylinder a per-cylinder fault acts on: its own, the others, or all. */
+export type On = 'same' | 'other' | 'every';
+
+/** What a fault does to one check: the chance of each abnormal outcome; the rest is the normal one. */
+export interface Effect {
+  readonly check: string;
+  readonly outcomes: Readonly<Record<string, number>>;
+  readonly when?: When;
+  readonly on?: On;
+  /** Place within a check of several parts. */
+  readonly part?: string;
+}
+
+/** How surely a fault leads to a failure, by level. First entry whose `when` fits counts. */
+export interface FailureEffect {
+  readonly failure: FailureId;
+  readonly levels: Readonly<Record<string, number>>;
+  readonly when?: When;
+  readonly on?: On;
+}
+
+/** One finding a settling rule asks for. */
+export interface Need {
+  readonly check: string;
+  readonly outcomes: readonly string[];
+  readonly when?: When;
+  readonly on?: On;
+  readonly part?: string;
+}
+
+export interface RepairDefinition {
+  readonly action: RepairAction;
+  readonly minutes: number;
+  readonly access: readonly string[];
+  /** Check to repeat afterwards, besides the complaint itself. */
+  readonly retest: string;
+  /** What such work can put in: chance per repair. */
+  readonly leaves: readonly { readonly fault: string; readonly on?: On; readonly chance: number }[];
+}
+
+export interface FaultDefinition {
+  readonly id: string;
+  readonly title: string;
+  readonly part: PartId;
+  readonly perCylinder: boolean;
+  /** 1 rare .. 10 common. */
+  readonly weight: number;
+  readonly appliesTo: (engine: EngineWords) => boolean;
+  readonly history: Partial<Record<HistoryFlag, number>>;
+  /** Odds factor per hundred hours beyond the first, e.g. 1.1. */
+  readonly perHundredHours: number;
+  /** Odds factor when stored three months and more. */
+  readonly stored: number;
+  /** Chance that the fault shows itself on a given day; shared by the conditions of one check. */
+  readonly showsToday: number;
+  readonly symptoms: Partial<Record<Symptom, number>>;
+  readonly failures: readonly FailureEffect[];
+  readonly effects: readonly Effect[];
+  /** Cure checks that take this fault out of the circuit. */
+  readonly curedBy: readonly { readonly check: string; readonly on?: On }[];
+  /** Any rule settles; within a rule all findings are needed. */
+  readonly settledBy: readonly (readonly Need[])[];
+  readonly repair: RepairDefinition;
+  /** What to look at behind the part that failed, and the preventive step. */
+  readonly behind: string | null;
+  readonly endsInDecision: boolean;
+}
+
+/** A state with causes of its own; a job is not closed on it alone. */
+export interface ConditionDefinition {
+  readonly id: string;
+  readonly title: string;
+  readonly part: PartId;
+  readonly appliesTo: (engine: EngineWords) => boolean;
+  /** Chance of the state with none of its causes. */
+  readonly leak: number;
+  /** Chance that each cause brings the state about (noisy-OR). */
+  readonly causes: readonly { readonly fault: string; readonly chance: number }[];
+  readonly symptoms: Partial<Record<Symptom, number>>;
+  readonly failures: readonly FailureEffect[];
+  readonly effects: readonly Effect[];
+  readonly ask: string;
+  readonly repair: RepairDefinition;
+}
+
+/** Two faults that together do what neither does alone; replaces their own effects on that check. */
+export interface Interaction {
+  readonly faults: readonly [string, string];
+  readonly check: string;
+  readonly outcomes: Readonly<Record<string, number>>;
+}
+
+type Optional =
+  | 'perCylinder'
+  | 'appliesTo'
+  | 'history'
+  | 'perHundredHours'
+  | 'stored'
+  | 'showsToday'
+  | 'symptoms'
+  | 'failures'
+  | 'effects'
+  | 'curedBy'
+  | 'behind'
+  | 'endsInDecision';
+
+export function defineFault(
+  spec: Omit<FaultDefinition, Optional> & Partial<Pick<FaultDefinition, Optional>>,
+): FaultDefinition {
+  return {
+    perCylinder: false,
+    appliesTo: () => true,
+    history: {},
+    perHundredHours: 1,
+    stored: 1,
+    showsToday: 1,
+    symptoms: {},
+    failures: [],
+    effects: [],
+    curedBy: [],
+    behind: null,
+    endsInDecision: false,
+    ...spec,
+  };
+}
+
+/** Whether `when` holds in that state and temperature; an unstated temperature fits only effects that hold at any. */
+export function holds(when: When | undefined, state: RunningState, temperature: Temperature | null): boolean {
+  if (when?.states && !when.states.includes(state)) return false;
+  if (when?.temperatures) return temperature !== null && when.temperatures.includes(temperature);
+  return true;
+}

@@ -1,0 +1,17 @@
+import type { FaultDefinition } from './define.ts';
+import { ENGINE_FAULTS } from './engine.ts';
+import { POWER_FAULTS } from './power.ts';
+import { SPARK_FAULTS } from './spark.ts';
+
+/** Every fault of the catalogue. */
+export const FAULTS: readonly FaultDefinition[] = [...POWER_FAULTS, ...SPARK_FAULTS, ...ENGINE_FAULTS];
+
+const BY_ID = new Map(FAULTS.map((fault) => [fault.id, fault]));
+
+/** The fault of that id, or undefined. */
+export function findFault(id: string): FaultDefinition | undefined {
+  return BY_ID.get(id);
+}
+
+export { CONDITIONS, INTERACTIONS } from './conditions.ts';
+export * from './define.ts';

@@ -1,0 +1,371 @@
+import type { EngineWords } from '../engine/index.ts';
+import { defineFault } from './define.ts';
+
+/** A kill harness with a diode in each leg needs two coils. */
+const hasDiodes = (engine: EngineWords) => engine.cylinders > 1 && engine.ignition === 'coil-per-cylinder';
+const hasMagneto = (engine: EngineWords) => engine.ignition !== 'points';
+
+/** What handling coils tends to leave behind. */
+const AFTER_COIL_WORK = [
+  { fault: 'spark.gap-wide', on: 'same', chance: 0.02 },
+  { fault: 'spark.kill-lead', on: 'same', chance: 0.01 },
+] as const;
+
+/** Settles a coil by elimination: spark bad there, no better with the kill lead off, gap in limits. */
+const coilByElimination = (
+  outcomes: readonly string[],
+  when: { temperatures?: readonly ['hot']; states?: readonly ['full-speed', 'loaded'] },
+) =>
+  [
+    { check: 'spark.tester', outcomes, when },
+    { check: 'spark.kill-off', outcomes: ['same'], when },
+    { check: 'spark.air-gap', outcomes: ['ok'] },
+  ] as const;
+
+/** Ignition. Numbers: common practice and from memory, adjustable. */
+export const SPARK_FAULTS = [
+  defineFault({
+    id: 'spark.plug-fouled',
+    title: 'Plug fouled or cracked',
+    part: 'plug',
+    perCylinder: true,
+    weight: 7,
+    stored: 1.3,
+    failures: [{ failure: 'pull', levels: { dead: 0.55, weak: 0.35 } }],
+    symptoms: {
+      'misfire-steady': 0.3,
+      'low-power': 0.6,
+      'one-cylinder': 0.35,
+      'runs-rough': 0.6,
+      'hard-start-cold': 0.3,
+      'misfire-intermittent': 0.3,
+    },
+    effects: [
+      { check: 'spark.plug-look', outcomes: { bridged: 0.25, cracked: 0.15, wet: 0.3, sooty: 0.2, oily: 0.08 } },
+      { check: 'spark.tester', outcomes: { weak: 0.02 } },
+    ],
+    curedBy: [{ check: 'spark.plug-swap' }],
+    settledBy: [
+      [{ check: 'spark.plug-swap', outcomes: ['follows-plug'], on: 'every' }],
+      [{ check: 'spark.plug-look', outcomes: ['bridged', 'cracked'] }],
+    ],
+    repair: {
+      action: 'replaced',
+      minutes: 3,
+      access: ['plug[c]'],
+      retest: 'balance.heat',
+      leaves: [{ fault: 'spark.plug-lead', on: 'same', chance: 0.01 }],
+    },
+    behind: 'What fouled it: rich, oil past the rings, or a coil that was too weak to burn it clean.',
+  }),
+  defineFault({
+    id: 'spark.plug-lead',
+    title: 'Plug lead, boot or terminal',
+    part: 'plug-lead',
+    perCylinder: true,
+    weight: 4,
+    history: { 'since-work-on:ignition': 2.5, 'since-work-on:valves': 1.5, rodents: 2 },
+    showsToday: 0.8,
+    failures: [{ failure: 'pull', levels: { dead: 0.5, weak: 0.4 } }],
+    symptoms: { 'misfire-intermittent': 0.55, 'low-power': 0.55, 'one-cylinder': 0.3, 'runs-rough': 0.5 },
+    effects: [
+      { check: 'spark.tester', outcomes: { none: 0.4, skips: 0.3, weak: 0.15 } },
+      { check: 'spark.lead-look', outcomes: { pinched: 0.2, chafed: 0.25, arcing: 0.15, 'loose-terminal': 0.25 } },
+      { check: 'spark.coil-ohms', outcomes: { unsteady: 0.6, open: 0.2, high: 0.05 } },
+      { check: 'look.wiring', outcomes: { damaged: 0.35 }, part: 'plug-lead-[c]' },
+    ],
+    settledBy: [
+      [{ check: 'spark.lead-look', outcomes: ['pinched', 'chafed', 'arcing', 'loose-terminal'] }],
+      [{ check: 'spark.coil-ohms', outcomes: ['unsteady'] }],
+    ],
+    repair: { action: 'repaired', minutes: 15, access: ['lead[c]'], retest: 'spark.tester', leaves: [] },
+    behind: 'Where it rubbed: put the lead back in its groove and clip it.',
+  }),
+  defineFault({
+    id: 'spark.coil-open',
+    title: 'Coil open',
+    part: 'coil',
+    perCylinder: true,
+    weight: 6,
+    perHundredHours: 1.05,
+    failures: [{ failure: 'pull', levels: { dead: 0.85, weak: 0.1 } }],
+    effects: [
+      { check: 'spark.tester', outcomes: { none: 0.8, weak: 0.08, skips: 0.07 } },
+      { check: 'spark.coil-ohms', outcomes: { open: 0.88, high: 0.05, unsteady: 0.05 } },
+    ],
+    curedBy: [{ check: 'spark.coil-swap' }],
+    settledBy: [
+      [
+        { check: 'spark.coil-ohms', outcomes: ['open'] },
+        { check: 'spark.lead-look', outcomes: ['ok'] },
+      ],
+    ],
+    repair: {
+      action: 'replaced',
+      minutes: 15,
+      access: ['blower-housing'],
+      retest: 'spark.tester',
+      leaves: [...AFTER_COIL_WORK],
+    },
+  }),
+  defineFault({
+    id: 'spark.coil-hot',
+    title: 'Coil drops out hot',
+    part: 'coil',
+    perCylinder: true,
+    weight: 5,
+    perHundredHours: 1.05,
+    showsToday: 0.85,
+    history: { 'only-hot': 4 },
+    failures: [
+      { failure: 'pull', levels: { dead: 0.03, weak: 0.05 }, when: { temperatures: ['cold'] } },
+      { failure: 'pull', levels: { dead: 0.7, weak: 0.2 }, when: { temperatures: ['hot'] } },
+      { failure: 'pull', levels: { dead: 0.25, weak: 0.2 } },
+    ],
+    symptoms: {
+      'low-power': 0.6,
+      'hard-start-hot': 0.5,
+      'dies-after-minutes': 0.25,
+      'one-cylinder': 0.3,
+      'misfire-intermittent': 0.3,
+      'runs-rough': 0.35,
+    },
+    effects: [
+      { check: 'spark.tester', outcomes: { none: 0.02, weak: 0.05, skips: 0.03 }, when: { temperatures: ['cold'] } },
+      { check: 'spark.tester', outcomes: { none: 0.7, weak: 0.12, skips: 0.12 }, when: { temperatures: ['hot'] } },
+      { check: 'spark.tester', outcomes: { none: 0.2, weak: 0.12, skips: 0.12 } },
+      { check: 'spark.coil-ohms', outcomes: { open: 0.25, high: 0.2, unsteady: 0.1 }, when: { temperatures: ['hot'] } },
+      { check: 'spark.coil-ohms', outcomes: { high: 0.08 } },
+    ],
+    curedBy: [{ check: 'spark.coil-swap' }],
+    settledBy: [
+      coilByElimination(['none', 'skips'], { temperatures: ['hot'] }),
+      [{ check: 'spark.coil-swap', outcomes: ['follows-coil'], on: 'every', when: { temperatures: ['hot'] } }],
+    ],
+    repair: {
+      action: 'replaced',
+      minutes: 15,
+      access: ['blower-housing'],
+      retest: 'spark.tester',
+      leaves: [...AFTER_COIL_WORK],
+    },
+    behind: 'Packed cooling fins cook coils: look under the shroud while it is off.',
+  }),
+  defineFault({
+    id: 'spark.coil-speed',
+    title: 'Coil drops out at speed',
+    part: 'coil',
+    perCylinder: true,
+    weight: 3,
+    failures: [
+      { failure: 'pull', levels: { dead: 0.65, weak: 0.25 }, when: { states: ['full-speed', 'loaded'] } },
+      { failure: 'pull', levels: { dead: 0.25, weak: 0.25 }, when: { states: ['half-speed'] } },
+      { failure: 'pull', levels: { dead: 0.03, weak: 0.07 } },
+    ],
+    symptoms: {
+      'cuts-out-at-speed': 0.7,
+      'low-power': 0.5,
+      'idles-fine': 0.5,
+      'pops-exhaust': 0.2,
+      'misfire-intermittent': 0.25,
+    },
+    effects: [
+      { check: 'spark.tester', outcomes: { none: 0.5, skips: 0.38 }, when: { states: ['full-speed', 'loaded'] } },
+      { check: 'spark.tester', outcomes: { skips: 0.2, weak: 0.1 }, when: { states: ['half-speed'] } },
+      { check: 'spark.tester', outcomes: { weak: 0.06, skips: 0.03 } },
+      { check: 'spark.coil-ohms', outcomes: { low: 0.08, high: 0.08 } },
+    ],
+    curedBy: [{ check: 'spark.coil-swap' }],
+    settledBy: [
+      coilByElimination(['none', 'skips'], { states: ['full-speed', 'loaded'] }),
+      [{ check: 'spark.coil-swap', outcomes: ['follows-coil'], on: 'every', when: { states: ['full-speed'] } }],
+    ],
+    repair: {
+      action: 'replaced',
+      minutes: 15,
+      access: ['blower-housing'],
+      retest: 'spark.tester',
+      leaves: [...AFTER_COIL_WORK],
+    },
+  }),
+  defineFault({
+    id: 'spark.coil-weak',
+    title: 'Coil weak',
+    part: 'coil',
+    perCylinder: true,
+    weight: 4,
+    perHundredHours: 1.05,
+    failures: [{ failure: 'pull', levels: { dead: 0.35, weak: 0.5 } }],
+    symptoms: {
+      'low-power': 0.6,
+      'hard-start-cold': 0.4,
+      'runs-rough': 0.5,
+      'misfire-steady': 0.3,
+      'one-cylinder': 0.25,
+    },
+    effects: [
+      { check: 'spark.tester', outcomes: { weak: 0.62, skips: 0.2, none: 0.08 } },
+      { check: 'spark.coil-ohms', outcomes: { low: 0.2, high: 0.15, shorted: 0.05 } },
+    ],
+    curedBy: [{ check: 'spark.coil-swap' }],
+    settledBy: [
+      coilByElimination(['weak', 'skips', 'none'], {}),
+      [{ check: 'spark.coil-swap', outcomes: ['follows-coil'], on: 'every' }],
+    ],
+    repair: {
+      action: 'replaced',
+      minutes: 15,
+      access: ['blower-housing'],
+      retest: 'spark.tester',
+      leaves: [...AFTER_COIL_WORK],
+    },
+  }),
+  defineFault({
+    id: 'spark.gap-wide',
+    title: 'Coil air gap wide',
+    part: 'air-gap',
+    perCylinder: true,
+    weight: 4,
+    history: { 'since-work-on:ignition': 3 },
+    appliesTo: hasMagneto,
+    failures: [{ failure: 'pull', levels: { dead: 0.35, weak: 0.45 } }],
+    effects: [
+      { check: 'spark.tester', outcomes: { weak: 0.5, none: 0.3, skips: 0.1 } },
+      { check: 'spark.air-gap', outcomes: { wide: 0.96 } },
+    ],
+    settledBy: [[{ check: 'spark.air-gap', outcomes: ['wide'] }]],
+    repair: { action: 'adjusted', minutes: 8, access: ['blower-housing'], retest: 'spark.tester', leaves: [] },
+    behind: 'Screws: right length, right thread, tight after the set.',
+  }),
+  defineFault({
+    id: 'spark.gap-tight',
+    title: 'Coil air gap tight',
+    part: 'air-gap',
+    perCylinder: true,
+    weight: 1,
+    history: { 'since-work-on:ignition': 2 },
+    appliesTo: hasMagneto,
+    failures: [{ failure: 'pull', levels: { weak: 0.2, dead: 0.05 } }],
+    symptoms: { knock: 0.3, 'low-power': 0.25 },
+    effects: [
+      { check: 'spark.tester', outcomes: { skips: 0.15 } },
+      { check: 'spark.air-gap', outcomes: { tight: 0.95 } },
+    ],
+    settledBy: [[{ check: 'spark.air-gap', outcomes: ['tight'] }]],
+    repair: { action: 'adjusted', minutes: 8, access: ['blower-housing'], retest: 'spark.tester', leaves: [] },
+  }),
+  defineFault({
+    id: 'spark.kill-lead',
+    title: 'Kill lead chafed or pinched to ground',
+    part: 'kill-harness',
+    perCylinder: true,
+    weight: 7,
+    history: { 'since-work-on:ignition': 2, 'since-work-on:valves': 1.8, 'since-work-on:electrical': 2, rodents: 2.5 },
+    showsToday: 0.92,
+    appliesTo: hasMagneto,
+    failures: [{ failure: 'pull', levels: { dead: 0.8, weak: 0.15 } }],
+    symptoms: {
+      'low-power': 0.7,
+      'one-cylinder': 0.5,
+      'runs-rough': 0.6,
+      'pops-exhaust': 0.3,
+      'misfire-intermittent': 0.25,
+    },
+    effects: [
+      { check: 'spark.tester', outcomes: { none: 0.42, weak: 0.2, skips: 0.13 } },
+      { check: 'look.wiring', outcomes: { damaged: 0.3 }, part: 'kill-lead-[c]' },
+    ],
+    curedBy: [{ check: 'spark.kill-off' }],
+    settledBy: [
+      [
+        { check: 'spark.kill-off', outcomes: ['returns'] },
+        { check: 'spark.kill-diode', outcomes: ['good'], on: 'other' },
+      ],
+      [
+        { check: 'look.wiring', outcomes: ['damaged'], part: 'kill-lead-[c]' },
+        { check: 'spark.kill-off', outcomes: ['returns'] },
+      ],
+    ],
+    repair: { action: 'repaired', minutes: 10, access: ['blower-housing'], retest: 'balance.heat', leaves: [] },
+    behind: 'Where it was trapped: clip it clear of the shroud edge.',
+  }),
+  defineFault({
+    id: 'spark.kill-diode-short',
+    title: 'Kill diode shorted',
+    part: 'kill-diode',
+    perCylinder: true,
+    weight: 4,
+    history: { 'since-work-on:electrical': 1.5 },
+    appliesTo: hasDiodes,
+    // Its own cylinder runs; the partner's pulse drains through this diode and this coil's primary.
+    failures: [{ failure: 'pull', levels: { dead: 0.7, weak: 0.25 }, on: 'other' }],
+    symptoms: { 'low-power': 0.7, 'one-cylinder': 0.5, 'runs-rough': 0.6, 'pops-exhaust': 0.25 },
+    effects: [
+      { check: 'spark.tester', outcomes: { none: 0.35, weak: 0.3, skips: 0.12 }, on: 'other' },
+      { check: 'spark.kill-diode', outcomes: { shorted: 0.96, open: 0.005 } },
+    ],
+    // Lifting either coil's lead parts the two coils.
+    curedBy: [
+      { check: 'spark.kill-off', on: 'same' },
+      { check: 'spark.kill-off', on: 'other' },
+    ],
+    settledBy: [
+      [{ check: 'spark.kill-diode', outcomes: ['shorted'] }],
+      [{ check: 'spark.kill-off', outcomes: ['other-returns'] }],
+    ],
+    repair: {
+      action: 'replaced',
+      minutes: 15,
+      access: ['blower-housing'],
+      retest: 'balance.heat',
+      leaves: [{ fault: 'spark.kill-lead', on: 'same', chance: 0.01 }],
+    },
+  }),
+  defineFault({
+    id: 'spark.kill-diode-open',
+    title: 'Kill diode open',
+    part: 'kill-diode',
+    perCylinder: true,
+    weight: 2,
+    appliesTo: hasDiodes,
+    symptoms: { 'will-not-shut-off': 0.85, 'after-fire-at-shutdown': 0.2 },
+    effects: [
+      { check: 'run.shut-off', outcomes: { 'one-keeps-firing': 0.93, 'after-fires': 0.03 } },
+      { check: 'spark.kill-diode', outcomes: { open: 0.96, shorted: 0.005 } },
+    ],
+    settledBy: [[{ check: 'spark.kill-diode', outcomes: ['open'] }]],
+    repair: {
+      action: 'replaced',
+      minutes: 15,
+      access: ['blower-housing'],
+      retest: 'run.shut-off',
+      leaves: [{ fault: 'spark.kill-lead', on: 'same', chance: 0.01 }],
+    },
+  }),
+  defineFault({
+    id: 'spark.kill-common',
+    title: 'Common kill wire, key or safety side grounded',
+    part: 'key-switch',
+    weight: 5,
+    history: { 'since-work-on:electrical': 2, rodents: 2 },
+    showsToday: 0.85,
+    failures: [
+      { failure: 'pull', levels: { dead: 0.8, weak: 0.1 }, on: 'every' },
+      { failure: 'run', levels: { nostart: 0.75, dies: 0.15 } },
+    ],
+    symptoms: {
+      'cranks-no-start': 0.7,
+      'dies-with-seat-or-blades': 0.3,
+      'stopped-suddenly': 0.3,
+      'dies-after-minutes': 0.1,
+    },
+    effects: [
+      { check: 'spark.tester', outcomes: { none: 0.82, skips: 0.05, weak: 0.05 }, on: 'every' },
+      { check: 'look.wiring', outcomes: { damaged: 0.3 }, part: 'kill-common' },
+    ],
+    curedBy: [{ check: 'spark.kill-off-all' }, { check: 'spark.kill-off' }],
+    settledBy: [[{ check: 'spark.kill-off-all', outcomes: ['returns'] }]],
+    repair: { action: 'repaired', minutes: 15, access: ['hood'], retest: 'spark.tester', leaves: [] },
+    behind: 'Key, seat or blade switch: move each while it runs before the job is closed.',
+  }),
+];

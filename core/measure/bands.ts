@@ -1,0 +1,26 @@
+import { normalCdf } from './normal.ts';
+
+/** One outcome's stretch of the scale; use -Infinity and Infinity for open ends. */
+export interface Band {
+  readonly outcome: string;
+  readonly from: number;
+  readonly to: number;
+}
+
+/**
+ * How well a measured figure fits each outcome: the share of the instrument's error bell that falls into each band.
+ * There is no cliff at a limit: a figure on the line counts half for each side.
+ * @param value measured, same unit as the bands
+ * @param sigma one standard deviation of instrument and of good engines together, above 0
+ * @returns weights by outcome, summing to 1 when the bands cover the scale
+ */
+export function bandWeights(bands: readonly Band[], value: number, sigma: number): Record<string, number> {
+  if (!Number.isFinite(value) || !(sigma > 0))
+    throw new RangeError('bandWeights: value must be finite and sigma above 0');
+  const weights: Record<string, number> = {};
+  for (const { outcome, from, to } of bands) {
+    const share = normalCdf((to - value) / sigma) - normalCdf((from - value) / sigma);
+    weights[outcome] = (weights[outcome] ?? 0) + Math.max(0, share);
+  }
+  return weights;
+}

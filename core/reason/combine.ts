@@ -1,0 +1,41 @@
+/** Chances of the abnormal outcomes that one cause brings about; the rest is the normal outcome. */
+export type OutcomeChances = Readonly<Record<string, number>>;
+
+/**
+ * Noisy-MAX: each cause alone would give an outcome; the one latest in `order` shows.
+ * P(shown <= k) is the product over causes of P(cause alone <= k).
+ * @param order outcomes from the one that hides least to the one that hides all; the first is normal
+ * @returns P(outcome) in the order of `order`, summing to 1
+ * @see Henrion (1989); Diez, "Parameter adjustment in Bayes networks: the generalized noisy OR-gate" (1993)
+ */
+export function noisyMax(order: readonly string[], causes: readonly OutcomeChances[]): number[] {
+  const cumulative = order.map(() => 1);
+  for (const cause of causes) {
+    let above = 0;
+    for (let k = order.length - 1; k >= 0; k--) {
+      cumulative[k]! *= Math.max(0, 1 - above);
+      above += cause[order[k]!] ?? 0;
+    }
+  }
+  return cumulative.map((c, k) => c - (k > 0 ? cumulative[k - 1]! : 0));
+}
+
+/** A cause of a failure: how surely it leads there, and whether the check takes it out. */
+export interface FailureCause {
+  readonly chance: number;
+  readonly removed: boolean;
+}
+
+/**
+ * Chance that a failure is there and goes away: some removed cause was at work and no other is.
+ * A jump does not cure a worn battery behind a blown fuse.
+ */
+export function cureChance(causes: readonly FailureCause[]): number {
+  let othersQuiet = 1;
+  let removedQuiet = 1;
+  for (const { chance, removed } of causes) {
+    if (removed) removedQuiet *= 1 - chance;
+    else othersQuiet *= 1 - chance;
+  }
+  return othersQuiet * (1 - removedQuiet);
+}

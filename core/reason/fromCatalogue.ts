@@ -1,0 +1,420 @@
+import { CHECKS, type CheckDefinition, type FailureId } from '../checks/index.ts';
+import { cylindersOf, type EngineWords, type RunningState, type Temperature } from '../engine/index.ts';
+import {
+  CONDITIONS,
+  type ConditionDefinition,
+  FAULTS,
+  type FaultDefinition,
+  holds,
+  INTERACTIONS,
+  type Interaction,
+  type On,
+} from '../faults/index.ts';
+import { type HistoryFlag, SYMPTOM_IDS, SYMPTOM_LEAK, SYMPTOM_LEAKS, SYMPTOMS_VIA, type Symptom } from '../symptoms.ts';
+import { cureChance, noisyMax, type OutcomeChances } from './combine.ts';
+import type { At, NetworkSpec, SpecVariable } from './network.ts';
+
+/** What a machine has been through. */
+export interface History {
+  readonly hours: number | null;
+  readonly storedMonths: number | null;
+  readonly flags: readonly string[];
+}
+
+/** A fault or condition of this engine, cylinder named. */
+export interface CauseInstance {
+  readonly key: string;
+  readonly id: string;
+  readonly cylinder: number | null;
+  readonly definition: FaultDefinition | ConditionDefinition;
+}
+
+/** A check of this engine, cylinder named. */
+export interface CheckInstance {
+  readonly key: string;
+  readonly check: CheckDefinition;
+  readonly cylinder: number | null;
+}
+
+/** The catalogue as it applies to one engine. */
+export interface Catalogue {
+  readonly engine: EngineWords;
+  readonly faults: readonly (CauseInstance & { definition: FaultDefinition })[];
+  readonly conditions: readonly (CauseInstance & { definition: ConditionDefinition })[];
+  readonly checks: readonly CheckInstance[];
+  readonly network: NetworkSpec;
+}
+
+export const COMPLAINT = 'complaint';
+export const IMPLIED_CRANKS = 'implied.cranks';
+export const IMPLIED_RUNS = 'implied.runs';
+
+/** Shares of no fault, one, two and three, given that somebody complained (house value, from memory). */
+const SIZE_SHARES = [0.03, 0.8, 0.15, 0.02] as const;
+/** The same part on both cylinders has the same hours and the same hands behind it (house value, from memory). */
+const SAME_KIND_BOOST = 2;
+/** Odds of a fault somebody has already put right without effect, and of what such work leaves behind [M]. */
+const TRIED_FACTOR = 0.12;
+const LEFT_BEHIND_FACTOR = 3;
+
+/** `spark.coil-open[2]`, or the bare id where there is no cylinder. */
+export function instanceKey(id: string, cylinder: number | null | undefined): string {
+  return cylinder == null ? id : `${id}[${cylinder}]`;
+}
+
+/** The catalogue, applied to one engine with its history; `weights` are a shop's own, by fault id. */
+export function catalogueFor(
+  engine: EngineWords,
+  history: History,
+  weights: Readonly<Record<string, number>> = {},
+  interactions: readonly Interaction[] = INTERACTIONS,
+): Catalogue {
+  const cylinders = cylindersOf(engine);
+  const faults = FAULTS.filter((f) => f.appliesTo(engine)).flatMap((definition) =>
+    (definition.perCylinder ? cylinders : [null]).map((cylinder) => ({
+      key: instanceKey(definition.id, cylinder),
+      id: definition.id,
+      cylinder,
+      definition,
+    })),
+  );
+  const conditions = CONDITIONS.filter((c) => c.appliesTo(engine)).map((definition) => ({
+    key: definition.id,
+    id: definition.id,
+    cylinder: null,
+    definition,
+  }));
+  const checks = CHECKS.filter((c) => c.appliesTo(engine)).flatMap((check) =>
+    (check.scope === 'cylinder' ? cylinders : [null]).map((cylinder) => ({
+      key: instanceKey(check.id, cylinder),
+      check,
+      cylinder,
+    })),
+  );
+  const causes: CauseInstance[] = [...faults, ...conditions];
+  const byKey = new Map(causes.map((c) => [c.key, c]));
+  const variables: SpecVariable[] = [
+    ...checks.map((instance) => checkVariable(instance, causes, byKey, engine, interactions)),
+    symptomVariable(COMPLAINT, causes, byKey),
+    impliedVariable(IMPLIED_CRANKS, causes, byKey, ['crank'], { click: 1, silent: 1, stops: 1, free: 1 }),
+    impliedVariable(IMPLIED_RUNS, causes, byKey, ['crank', 'run'], {
+      click: 1,
+      silent: 1,
+      stops: 1,
+      free: 1,
+      nostart: 1,
+    }),
+  ];
+  return {
+    engine,
+    faults,
+    conditions,
+    checks,
+    network: {
+      faults: faults.map((f) => ({ key: f.key, kind: f.id, odds: priorOdds(f, history, weights) })),
+      states: conditions.map((c) => {
+        const chances = c.definition.causes.flatMap(({ fault, chance }) =>
+          faults.filter((f) => f.id === fault).map((f) => ({ key: f.key, chance })),
+        );
+        return {
+          key: c.key,
+          causes: chances.map((x) => x.key),
+          probability: (present) =>
+            1 - chances.reduce((quiet, x) => (present(x.key) ? quiet * (1 - x.chance) : quiet), 1 - c.definition.leak),
+        };
+      }),
+      variables,
+      prior: { kind: 'sized', sizes: SIZE_SHARES, sameKindBoost: SAME_KIND_BOOST },
+    },
+  };
+}
+
+/** Odds of one fault within its size: weight, history, what was already tried. */
+export function priorOdds(
+  fault: { readonly id: string; readonly definition: FaultDefinition },
+  history: History,
+  weights: Readonly<Record<string, number>> = {},
+): number {
+  const { definition } = fault;
+  let odds = weights[fault.id] ?? definition.weight;
+  for (const flag of history.flags) odds *= definition.history[flag as HistoryFlag] ?? 1;
+  if ((history.storedMonths ?? 0) >= 3) odds *= definition.stored;
+  if (history.hours !== null && history.hours > 100)
+    odds *= definition.perHundredHours ** ((history.hours - 100) / 100);
+  for (const flag of history.flags) {
+    if (!flag.startsWith('tried:')) continue;
+    const tried = flag.slice('tried:'.length);
+    if (tried === fault.id) odds *= TRIED_FACTOR;
+    const left = FAULTS.find((f) => f.id === tried)?.repair.leaves ?? [];
+    if (left.some((l) => l.fault === fault.id)) odds *= LEFT_BEHIND_FACTOR;
+  }
+  return odds;
+}
+
+/** Whether a cause acts on that cylinder. */
+function acts(on: On, cause: number | null, target: number | null): boolean {
+  if (cause === null || target === null || on === 'every') return true;
+  return on === 'same' ? cause === target : cause !== target;
+}
+
+function runningAt(at: At): { state: RunningState; temperature: Temperature | null } {
+  return { state: at.state as RunningState, temperature: at.temperature as Temperature | null };
+}
+
+/** Levels of a failure this cause leads to on that cylinder (null: on any). First entry that holds counts. */
+export function failureLevels(
+  cause: CauseInstance,
+  failure: FailureId,
+  cylinder: number | null,
+  at: At,
+): Readonly<Record<string, number>> | null {
+  const { state, temperature } = runningAt(at);
+  const entry = cause.definition.failures.find(
+    (f) => f.failure === failure && holds(f.when, state, temperature) && acts(f.on ?? 'same', cause.cylinder, cylinder),
+  );
+  return entry?.levels ?? null;
+}
+
+const FAILURES: readonly FailureId[] = ['pull', 'crank', 'run'];
+
+/** Chances through failures: each level of each failure, as the check shows it. */
+function chancesVia(
+  cause: CauseInstance,
+  via: Partial<Record<FailureId, Readonly<Record<string, Readonly<Record<string, number>>>>>>,
+  cylinder: number | null,
+  at: At,
+): OutcomeChances | null {
+  const out: Record<string, number> = {};
+  let any = false;
+  for (const failure of FAILURES) {
+    const shown = via[failure];
+    const levels = shown && failureLevels(cause, failure, cylinder, at);
+    if (!levels) continue;
+    for (const [level, chance] of Object.entries(levels)) {
+      for (const [outcome, share] of Object.entries(shown[level] ?? {})) {
+        out[outcome] = (out[outcome] ?? 0) + chance * share;
+        any = true;
+      }
+    }
+  }
+  return any ? out : null;
+}
+
+/** What one cause does to one part of a check: its own statement if it makes one, else through its failures. */
+function chancesOf(
+  cause: CauseInstance,
+  check: CheckDefinition,
+  cylinder: number | null,
+  part: string,
+  at: At,
+): OutcomeChances | null {
+  const stated = cause.definition.effects.filter((e) => e.check === check.id);
+  if (stated.length === 0) return chancesVia(cause, check.via, cylinder, at);
+  const { state, temperature } = runningAt(at);
+  const found = stated.find(
+    (e) =>
+      placeOf(e.part, cause.cylinder) === (check.scope === 'all-cylinders' ? '' : part) &&
+      acts(e.on ?? 'same', cause.cylinder, cylinder) &&
+      holds(e.when, state, temperature),
+  );
+  return found?.outcomes ?? null;
+}
+
+const placeOf = (part: string | undefined, cylinder: number | null) => (part ?? '').replace('[c]', String(cylinder));
+
+/** States and temperatures that occur in any effect; a cause touches a variable if it acts in any of them. */
+const PROBES: readonly At[] = (
+  ['key-off', 'cranking', 'idle', 'half-speed', 'full-speed', 'loaded', 'bench'] as const
+).flatMap((state) => (['cold', 'hot', null] as const).map((temperature) => ({ state, temperature })));
+
+function touching(causes: readonly CauseInstance[], acting: (cause: CauseInstance, at: At) => boolean): string[] {
+  return causes.filter((cause) => PROBES.some((at) => acting(cause, at))).map((cause) => cause.key);
+}
+
+function checkVariable(
+  { key, check, cylinder }: CheckInstance,
+  causes: readonly CauseInstance[],
+  byKey: ReadonlyMap<string, CauseInstance>,
+  engine: EngineWords,
+  interactions: readonly Interaction[],
+): SpecVariable {
+  if (check.id === 'look.run') return symptomVariable(key, causes, byKey);
+  const parts = check.partsOf(engine);
+  const cylinderOfPart = (part: string) => (check.scope === 'all-cylinders' ? Number(part) : cylinder);
+  const shared = { key, parts, slip: check.slip, showsToday: (cause: string) => showsToday(byKey.get(cause)!) };
+  if (check.combine.kind === 'cure') {
+    const targets = cylindersOf(engine);
+    return {
+      ...shared,
+      touches: touching(causes, (cause, at) => targets.some((t) => failing(cause, check, t, at) > 0)),
+      distribution: (active, at) => [
+        cureDistribution(
+          active.map((k) => byKey.get(k)!),
+          check,
+          cylinder,
+          targets,
+          at,
+        ),
+      ],
+    };
+  }
+  const pairs = interactions.filter((i) => i.check === check.id);
+  return {
+    ...shared,
+    touches: touching(causes, (cause, at) =>
+      parts.some((p) => chancesOf(cause, check, cylinderOfPart(p.id), p.id, at) !== null),
+    ).concat(
+      pairs.flatMap((i) =>
+        causes
+          .filter((c) => i.faults.includes(c.id) && !touchesAnyway(c, check, parts, cylinderOfPart))
+          .map((c) => c.key),
+      ),
+    ),
+    distribution: (active, at) =>
+      parts.map((part) => {
+        const present = active.map((k) => byKey.get(k)!);
+        const joined = pairs.filter((i) => i.faults.every((id) => present.some((c) => c.id === id)));
+        const alone = present.filter((c) => !joined.some((i) => i.faults.includes(c.id)));
+        const chances = alone
+          .map((c) => chancesOf(c, check, cylinderOfPart(part.id), part.id, at))
+          .filter((c) => c !== null);
+        const order = check.combine.kind === 'dominance' ? check.combine.order : part.outcomes;
+        const figures = noisyMax(order, [check.leak, ...joined.map((i) => i.outcomes), ...chances]);
+        return part.outcomes.map((o) => figures[order.indexOf(o)] ?? 0);
+      }),
+  };
+}
+
+function touchesAnyway(
+  cause: CauseInstance,
+  check: CheckDefinition,
+  parts: readonly { id: string }[],
+  cylinderOfPart: (part: string) => number | null,
+): boolean {
+  return PROBES.some((at) => parts.some((p) => chancesOf(cause, check, cylinderOfPart(p.id), p.id, at) !== null));
+}
+
+const showsToday = (cause: CauseInstance) => ('showsToday' in cause.definition ? cause.definition.showsToday : 1);
+
+/** Chance that this cause makes that cylinder (or, for machine failures, the machine) fail. */
+function failing(cause: CauseInstance, check: CheckDefinition, target: number, at: At): number {
+  if (check.combine.kind !== 'cure') return 0;
+  const levels = failureLevels(cause, check.combine.failure, target, at);
+  return levels ? Object.values(levels).reduce((sum, chance) => sum + chance, 0) : 0;
+}
+
+function cureDistribution(
+  present: readonly CauseInstance[],
+  check: CheckDefinition,
+  cylinder: number | null,
+  cylinders: readonly number[],
+  at: At,
+): number[] {
+  const { combine } = check;
+  if (combine.kind !== 'cure') return [];
+  const curedAt = (target: number) =>
+    cureChance(
+      present.map((cause) => ({
+        chance: Math.min(1, failing(cause, check, target, at)),
+        removed: takesOut(cause, check.id, cylinder, target),
+      })),
+    );
+  const chances: Record<string, number> = {};
+  let left = 1;
+  for (const { outcome, of } of combine.cures) {
+    const targets =
+      of === 'same' ? [cylinder ?? 1] : of === 'other' ? cylinders.filter((c) => c !== cylinder) : cylinders;
+    const cured = 1 - targets.reduce((quiet, target) => quiet * (1 - curedAt(target)), 1);
+    const seen = combine.reliability * cured + (check.leak[outcome] ?? 0) * (1 - cured);
+    chances[outcome] = left * seen;
+    left *= 1 - seen;
+  }
+  chances[combine.same] = left;
+  return check.outcomes.map((o) => chances[o.id] ?? 0);
+}
+
+/** Whether making this check on that cylinder takes the cause out, as far as `target` is concerned. */
+function takesOut(cause: CauseInstance, check: string, cylinder: number | null, target: number): boolean {
+  if (!('curedBy' in cause.definition)) return false;
+  return cause.definition.curedBy.some((entry) => {
+    if (entry.check !== check) return false;
+    if (cylinder === null || entry.on === 'every') return true;
+    const on = entry.on ?? 'same';
+    // A fault of no cylinder is taken out only for the cylinder whose lead is off.
+    if (cause.cylinder === null) return on === 'same' ? target === cylinder : target !== cylinder;
+    return acts(on, cause.cylinder, cylinder);
+  });
+}
+
+/** Chance that this cause brings the symptom. */
+export function symptomChance(cause: CauseInstance, symptom: Symptom, at: At): number {
+  const own = cause.definition.symptoms[symptom];
+  if (own !== undefined) return own;
+  let quiet = 1;
+  for (const failure of FAILURES) {
+    const levels = failureLevels(cause, failure, null, at);
+    if (!levels) continue;
+    let chance = 0;
+    for (const [level, share] of Object.entries(levels))
+      chance += share * (SYMPTOMS_VIA[failure][level]?.[symptom] ?? 0);
+    quiet *= 1 - Math.min(1, chance);
+  }
+  return 1 - quiet;
+}
+
+/** A complaint speaks of the machine as it is used: loaded and hot. */
+export const AS_COMPLAINED: At = { state: 'loaded', temperature: 'hot' };
+
+function symptomVariable(
+  key: string,
+  causes: readonly CauseInstance[],
+  byKey: ReadonlyMap<string, CauseInstance>,
+): SpecVariable {
+  const probes = [AS_COMPLAINED, ...PROBES];
+  return {
+    key,
+    parts: SYMPTOM_IDS.map((id) => ({ id, outcomes: ['absent', 'present'] })),
+    touches: causes
+      .filter((c) => SYMPTOM_IDS.some((s) => probes.some((at) => symptomChance(c, s, at) > 0)))
+      .map((c) => c.key),
+    slip: 0,
+    showsToday: () => 1,
+    distribution: (active, at) =>
+      SYMPTOM_IDS.map((symptom) => {
+        const quiet = active.reduce(
+          (q, k) => q * (1 - symptomChance(byKey.get(k)!, symptom, at)),
+          1 - (SYMPTOM_LEAKS[symptom] ?? SYMPTOM_LEAK),
+        );
+        return [quiet, 1 - quiet];
+      }),
+  };
+}
+
+/** A state of affairs that a check implies by having been made at all: it cranks, it runs. */
+function impliedVariable(
+  key: string,
+  causes: readonly CauseInstance[],
+  byKey: ReadonlyMap<string, CauseInstance>,
+  failures: readonly FailureId[],
+  barring: Readonly<Record<string, number>>,
+): SpecVariable {
+  const barred = (cause: CauseInstance, at: At) => {
+    let chance = 0;
+    for (const failure of failures) {
+      for (const [level, share] of Object.entries(failureLevels(cause, failure, null, at) ?? {}))
+        chance += share * (barring[level] ?? 0);
+    }
+    return Math.min(1, chance);
+  };
+  return {
+    key,
+    parts: [{ id: '', outcomes: ['yes', 'no'] }],
+    touches: touching(causes, (cause, at) => barred(cause, at) > 0),
+    slip: 0.01,
+    showsToday: (cause) => showsToday(byKey.get(cause)!),
+    distribution: (active, at) => {
+      const able = active.reduce((q, k) => q * (1 - barred(byKey.get(k)!, at)), 0.995);
+      return [[able, 1 - able]];
+    },
+  };
+}

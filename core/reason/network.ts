@@ -1,0 +1,287 @@
+import { buildSpace, membersOf, type Space } from './space.ts';
+
+/** How and when a reading was made, as far as it changes what may be seen. */
+export interface At {
+  readonly state: string;
+  readonly temperature: string | null;
+}
+
+/** A fault that may be in the set. */
+export interface SpecFault {
+  readonly key: string;
+  /** Relative odds within a size; for an independent prior, p / (1 - p). */
+  readonly odds: number;
+  /** Instances that share this id share a cause: the same part on both cylinders. */
+  readonly kind: string;
+}
+
+/** A state (condition) with causes of its own; follows from the set, is not a member of it. */
+export interface SpecState {
+  readonly key: string;
+  readonly causes: readonly string[];
+  readonly probability: (present: (key: string) => boolean) => number;
+}
+
+/** Something that can be observed. One variable may have several parts, independent given the causes. */
+export interface SpecVariable {
+  readonly key: string;
+  readonly parts: readonly { readonly id: string; readonly outcomes: readonly string[] }[];
+  /** Every fault or state that can change it. */
+  readonly touches: readonly string[];
+  /** Chance that a reading says nothing. */
+  readonly slip: number;
+  /** P(outcome) of each part with exactly these of its touching causes present. */
+  readonly distribution: (active: readonly string[], at: At) => readonly (readonly number[])[];
+  /** Chance that the fault shows itself today; shared by all readings of this variable. 1 = always. */
+  readonly showsToday: (cause: string) => number;
+}
+
+export type PriorSpec =
+  | { readonly kind: 'independent' }
+  | {
+      readonly kind: 'sized';
+      readonly sizes: readonly [number, number, number, number];
+      readonly sameKindBoost: number;
+    };
+
+export interface NetworkSpec {
+  readonly faults: readonly SpecFault[];
+  readonly states: readonly SpecState[];
+  readonly variables: readonly SpecVariable[];
+  readonly prior: PriorSpec;
+}
+
+/** A variable tabulated over the combinations of causes that touch it. */
+export interface CompiledVariable {
+  readonly spec: SpecVariable;
+  /** Row of the fault combination of each set. */
+  readonly faultRow: Int32Array;
+  /** Local mask of each state assignment. */
+  readonly stateMask: Uint8Array;
+  readonly masks: number;
+  readonly rows: number;
+  readonly width: number;
+  /** Where each part's outcomes start within a row. */
+  readonly offsets: readonly number[];
+  /** For each row: which rows it may look like today, flattened (weight, row) pairs. */
+  readonly today: readonly (readonly { readonly weight: number; readonly row: number }[])[];
+  /** P(outcome) per row, `width` figures each. */
+  readonly table: (at: At) => Float64Array;
+}
+
+export interface Network {
+  readonly spec: NetworkSpec;
+  readonly space: Space;
+  /** Number of state assignments, 2^states. */
+  readonly assignments: number;
+  /** Prior over set x assignment, summing to 1. */
+  readonly prior: Float64Array;
+  readonly faultIndex: ReadonlyMap<string, number>;
+  readonly variable: (key: string) => CompiledVariable;
+  readonly hasVariable: (key: string) => boolean;
+}
+
+/**
+ * Tabulates a network so that a reading becomes one multiplication per hypothesis.
+ * Variables are compiled when first asked for; untouched sets share one row (the leak).
+ * @param triples sets of three that the record asks for
+ * @throws RangeError when a variable or state names an unknown cause
+ */
+export function compileNetwork(spec: NetworkSpec, triples: Iterable<readonly [number, number, number]> = []): Network {
+  const n = spec.faults.length;
+  const wanted = spec.prior.kind === 'independent' ? allTriples(n) : triples;
+  const space = buildSpace(n, wanted);
+  const faultIndex = new Map(spec.faults.map((fault, i) => [fault.key, i]));
+  const stateIndex = new Map(spec.states.map((state, i) => [state.key, i]));
+  const assignments = 2 ** spec.states.length;
+  const setPrior =
+    spec.prior.kind === 'independent' ? independentPrior(spec, space) : sizedPrior(spec, spec.prior, space);
+  const prior = withStates(spec, space, setPrior, assignments);
+  const variables = new Map(spec.variables.map((variable) => [variable.key, variable]));
+  const compiled = new Map<string, CompiledVariable>();
+  return {
+    spec,
+    space,
+    assignments,
+    prior,
+    faultIndex,
+    hasVariable: (key) => variables.has(key),
+    variable: (key) => {
+      let found = compiled.get(key);
+      if (!found) {
+        const variable = variables.get(key);
+        if (!variable) throw new RangeError(`network has no variable ${key}`);
+        found = compileVariable(variable, space, assignments, faultIndex, stateIndex);
+        compiled.set(key, found);
+      }
+      return found;
+    },
+  };
+}
+
+function* allTriples(n: number): Generator<[number, number, number]> {
+  for (let a = 0; a < n; a++) for (let b = a + 1; b < n; b++) for (let c = b + 1; c < n; c++) yield [a, b, c];
+}
+
+function independentPrior(spec: NetworkSpec, space: Space): Float64Array {
+  const prior = new Float64Array(space.count);
+  for (let i = 0; i < space.count; i++) prior[i] = membersOf(space, i).reduce((p, f) => p * spec.faults[f]!.odds, 1);
+  return normalised(prior);
+}
+
+/**
+ * Sizes get their fixed shares; inside a size sets compete by the product of their odds. The share of three is spread over
+ * all triples, so that growing a few of them gives each its true share and no more.
+ */
+function sizedPrior(
+  spec: NetworkSpec,
+  { sizes, sameKindBoost }: Extract<PriorSpec, { kind: 'sized' }>,
+  space: Space,
+): Float64Array {
+  const n = spec.faults.length;
+  const odds = spec.faults.map((f) => f.odds);
+  const kinds = spec.faults.map((f) => f.kind);
+  const boost = (set: readonly number[]) => {
+    for (let x = 0; x < set.length; x++)
+      for (let y = x + 1; y < set.length; y++) if (kinds[set[x]!] === kinds[set[y]!]) return sameKindBoost;
+    return 1;
+  };
+  const weight = (set: readonly number[]) => set.reduce((w, f) => w * odds[f]!, boost(set));
+  const totals = [1, 0, 0, 0];
+  for (let a = 0; a < n; a++) {
+    totals[1]! += weight([a]);
+    for (let b = a + 1; b < n; b++) {
+      totals[2]! += weight([a, b]);
+      for (let c = b + 1; c < n; c++) totals[3]! += weight([a, b, c]);
+    }
+  }
+  const prior = new Float64Array(space.count);
+  for (let i = 0; i < space.count; i++) {
+    const set = membersOf(space, i);
+    const total = totals[set.length]!;
+    prior[i] = total > 0 ? (sizes[set.length as 0 | 1 | 2 | 3] * weight(set)) / total : 0;
+  }
+  return normalised(prior);
+}
+
+function normalised(values: Float64Array): Float64Array {
+  let sum = 0;
+  for (const v of values) sum += v;
+  return sum > 0 ? values.map((v) => v / sum) : values;
+}
+
+function withStates(spec: NetworkSpec, space: Space, setPrior: Float64Array, assignments: number): Float64Array {
+  const out = new Float64Array(space.count * assignments);
+  for (let i = 0; i < space.count; i++) {
+    const chances = stateChances(spec, membersOf(space, i));
+    for (let s = 0; s < assignments; s++) out[i * assignments + s] = setPrior[i]! * assignmentChance(chances, s);
+  }
+  return out;
+}
+
+/** Chance of each state given a set of faults. */
+export function stateChances(spec: NetworkSpec, set: readonly number[]): number[] {
+  const present = new Set(set.map((f) => spec.faults[f]!.key));
+  return spec.states.map((state) => state.probability((key) => present.has(key)));
+}
+
+/** Chance of one assignment of states, a bit each, given the chance of each. */
+export function assignmentChance(chances: readonly number[], assignment: number): number {
+  return chances.reduce((p, chance, k) => p * ((assignment >> k) & 1 ? chance : 1 - chance), 1);
+}
+
+function compileVariable(
+  spec: SpecVariable,
+  space: Space,
+  assignments: number,
+  faultIndex: ReadonlyMap<string, number>,
+  stateIndex: ReadonlyMap<string, number>,
+): CompiledVariable {
+  const localOf = new Int16Array(space.faults).fill(-1);
+  const localFaults: string[] = [];
+  const localStates: { key: string; bit: number }[] = [];
+  for (const key of spec.touches) {
+    const fault = faultIndex.get(key);
+    const state = stateIndex.get(key);
+    if (fault !== undefined) {
+      localOf[fault] = localFaults.length;
+      localFaults.push(key);
+    } else if (state !== undefined) localStates.push({ key, bit: state });
+    else throw new RangeError(`variable ${spec.key} is touched by unknown cause ${key}`);
+  }
+  const masks = 2 ** localStates.length;
+  const stateMask = new Uint8Array(assignments);
+  for (let s = 0; s < assignments; s++)
+    for (const [k, { bit }] of localStates.entries()) stateMask[s]! |= ((s >> bit) & 1) << k;
+
+  const combos: number[][] = [];
+  const comboIndex = new Map<string, number>();
+  const comboOf = (locals: number[]) => {
+    const key = locals.join();
+    let at = comboIndex.get(key);
+    if (at === undefined) {
+      at = combos.length;
+      comboIndex.set(key, at);
+      combos.push(locals);
+    }
+    return at;
+  };
+  const faultRow = new Int32Array(space.count);
+  for (let i = 0; i < space.count; i++) {
+    const locals = membersOf(space, i)
+      .map((f) => localOf[f]!)
+      .filter((local) => local >= 0)
+      .sort((x, y) => x - y);
+    faultRow[i] = comboOf(locals);
+  }
+  const rows = combos.length * masks;
+  const activeOf = (row: number): string[] => [
+    ...combos[Math.floor(row / masks)]!.map((local) => localFaults[local]!),
+    ...localStates.filter((_, k) => ((row % masks) >> k) & 1).map((state) => state.key),
+  ];
+  const today = Array.from({ length: rows }, (_, row) => {
+    const combo = combos[Math.floor(row / masks)]!;
+    let looks: { weight: number; locals: number[] }[] = [{ weight: 1, locals: [] }];
+    for (const local of combo) {
+      const shows = spec.showsToday(localFaults[local]!);
+      looks = looks.flatMap((look) => [
+        { weight: look.weight * shows, locals: [...look.locals, local] },
+        ...(shows < 1 ? [{ weight: look.weight * (1 - shows), locals: look.locals }] : []),
+      ]);
+    }
+    return looks.map((look) => ({ weight: look.weight, row: comboOf(look.locals) * masks + (row % masks) }));
+  });
+  const offsets: number[] = [];
+  let width = 0;
+  for (const part of spec.parts) {
+    offsets.push(width);
+    width += part.outcomes.length;
+  }
+  const tables = new Map<string, Float64Array>();
+  return {
+    spec,
+    faultRow,
+    stateMask,
+    masks,
+    rows,
+    width,
+    offsets,
+    today,
+    table: (at) => {
+      const key = `${at.state}|${at.temperature}`;
+      let table = tables.get(key);
+      if (!table) {
+        table = new Float64Array(rows * width);
+        for (let row = 0; row < rows; row++) {
+          spec.distribution(activeOf(row), at).forEach((figures, p) => {
+            figures.forEach((figure, k) => {
+              table![row * width + offsets[p]! + k] = figure;
+            });
+          });
+        }
+        tables.set(key, table);
+      }
+      return table;
+    },
+  };
+}

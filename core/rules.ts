@@ -1,0 +1,53 @@
+/** Where a limit comes from, printed beside every verdict. */
+export type RuleSource =
+  | 'engine sheet'
+  | 'house rule'
+  | 'published source'
+  | 'common practice'
+  | 'from memory, adjustable';
+
+export interface Rule {
+  readonly value: number;
+  readonly unit: string;
+  readonly source: RuleSource;
+  readonly note: string;
+}
+
+const rule = (value: number, unit: string, source: RuleSource, note: string): Rule => ({ value, unit, source, note });
+
+/** Version of the default limits; stored with every reading judged by them. */
+export const RULES_VERSION = '2026-11-24';
+
+/** Default limits. A shop overrides them under House rules; an engine sheet overrides both. */
+export const DEFAULT_RULES = {
+  restVoltsFull: rule(12.4, 'V', 'from memory, adjustable', 'rested, flooded, 25 °C: about 70 % charge'),
+  restVoltsFlat: rule(12.0, 'V', 'from memory, adjustable', 'under about 20 % charge'),
+  restVoltsCellGone: rule(10.8, 'V', 'common practice', 'about 10.5 V after charge is one dead cell'),
+  restMinutes: rule(60, 'min', 'common practice', 'rest before open-circuit volts mean anything'),
+  ccaWornPercent: rule(70, '%', 'common practice', 'measured under 70 % of rated is worn'),
+  ccaBadPercent: rule(35, '%', 'common practice', 'under a third of rated is done for'),
+  testerChargePercent: rule(75, '%', 'common practice', 'a tester judges capacity only on a charged battery'),
+  crankVoltsLow: rule(9.6, 'V', 'common practice', 'steady volts at the posts while cranking'),
+  crankVoltsCollapse: rule(7.5, 'V', 'common practice', 'collapse: cell gone or locked engine'),
+  crankVoltsHigh: rule(11.0, 'V', 'common practice', 'stays above 11 V while barely turning: the drop is downstream'),
+  dropCableVolts: rule(0.25, 'V', 'common practice', 'one cable, without its length and gauge'),
+  dropGroundVolts: rule(0.4, 'V', 'common practice', 'whole ground side'),
+  coilOhmsLow: rule(2500, 'ohm', 'common practice', 'small plain coil without a sheet figure'),
+  coilOhmsHigh: rule(15000, 'ohm', 'common practice', 'upper end of coils seen without a sheet figure'),
+  coilShortedOhms: rule(50, 'ohm', 'common practice', 'lead to ground below this is shorted'),
+  coilTwinPercent: rule(15, '%', 'common practice', 'twins further apart than this are a finding'),
+  coilFlexPercent: rule(10, '%', 'common practice', 'a value that jumps while flexed condemns lead or coil'),
+  airGapLowMm: rule(0.2, 'mm', 'common practice', '0.008 in'),
+  airGapHighMm: rule(0.3, 'mm', 'common practice', '0.012 in'),
+  diodeForwardLowVolts: rule(0.45, 'V', 'common practice', 'silicon, meter diode range'),
+  diodeForwardHighVolts: rule(0.7, 'V', 'common practice', 'silicon, meter diode range'),
+  heatDeadRatio: rule(0.6, '', 'common practice', 'rise over ambient under 60 % of the twin: not pulling'),
+  heatAlikeRatio: rule(0.85, '', 'common practice', '85 % and up: alike'),
+  cutOutDeadRpm: rule(60, 'rpm', 'common practice', 'throttle held: a drop under this is a cylinder that does nothing'),
+  cutOutWeakRpm: rule(300, 'rpm', 'common practice', 'throttle held: a healthy twin drops several hundred'),
+  needleLossPsiPerMin: rule(2, 'psi/min', 'common practice', '0.5 psi lost in 15 s from 5 psi'),
+  pistonShortPercent: rule(95, '%', 'common practice', 'travel felt under 95 % of the stroke is short'),
+} as const satisfies Record<string, Rule>;
+
+export type RuleName = keyof typeof DEFAULT_RULES;
+export type Rules = Readonly<Record<RuleName, Rule>>;

@@ -1,0 +1,102 @@
+/** The complaint, in the customer's and the technician's words. Ids are shared with case files. */
+export const SYMPTOMS = {
+  'no-crank-silent': 'Nothing at all at the key',
+  'no-crank-click': 'One click, no cranking',
+  'crank-stops': 'Starts to turn, stops dead',
+  'cranks-slow': 'Cranks slowly',
+  'starter-spins-free': 'Starter whirs, engine stands still',
+  'cranks-no-start': 'Cranks, does not start',
+  'hard-start-cold': 'Hard to start cold',
+  'hard-start-hot': 'Hard to start hot',
+  'starts-then-dies': 'Starts, dies within seconds',
+  'dies-after-minutes': 'Dies after some minutes',
+  'low-power': 'Lost power',
+  'one-cylinder': 'Pulls on one cylinder',
+  'misfire-steady': 'Misfires steadily',
+  'misfire-intermittent': 'Misfires now and then',
+  'cuts-out-at-speed': 'Cuts out above some speed',
+  'pops-intake': 'Pops back through the intake',
+  'pops-exhaust': 'Pops in the exhaust',
+  'kicks-back': 'Kicks back while cranking',
+  surges: 'Surges',
+  'surges-warm': 'Surges when warm',
+  'bogs-open-throttle': 'Bogs at open throttle',
+  'runs-on-choke-only': 'Runs on choke only',
+  'smoke-blue': 'Blue smoke',
+  'smoke-black': 'Black smoke',
+  'smoke-white': 'White smoke',
+  'after-fire-at-shutdown': 'Bangs at shutdown',
+  'will-not-shut-off': 'Will not shut off',
+  'fuel-drips': 'Fuel drips',
+  'oil-level-rises': 'Oil level rises',
+  knock: 'Knocks',
+  'battery-goes-flat': 'Battery goes flat',
+  overheats: 'Overheats',
+  'idles-fine': 'Idles fine',
+  'runs-rough': 'Runs rough',
+  'stopped-suddenly': 'Stopped suddenly',
+  'will-not-turn': 'Will not turn ("seized")',
+  'dies-with-seat-or-blades': 'Dies with seat or blade lever',
+} as const;
+
+export type Symptom = keyof typeof SYMPTOMS;
+export const SYMPTOM_IDS = Object.keys(SYMPTOMS) as Symptom[];
+
+/** What the machine has been through; each may raise or lower faults. `tried:<fault id>` comes besides. */
+export const HISTORY_FLAGS = {
+  'worse-over-weeks': 'Got worse over weeks',
+  'only-hot': 'Only when hot',
+  'only-under-load': 'Only under load',
+  'since-work-on:ignition': 'Since work on the ignition',
+  'since-work-on:fuel': 'Since work on the fuel side',
+  'since-work-on:valves': 'Since work on the valves',
+  'since-work-on:electrical': 'Since work on the electrics',
+  'since-work-on:head': 'Since the head was off',
+  rodents: 'Rodents about',
+  'stood-in-rain': 'Stood in the rain',
+  'struck-object': 'Struck something',
+  'ran-out-of-fuel': 'Ran out of fuel',
+  'stood-outdoors': 'Stood outdoors',
+  'no-fuel-cap': 'No fuel cap',
+  'parked-fuel-on': 'Parked with fuel on',
+  'came-back': 'Came back after a repair',
+  'history-unknown': 'History unknown',
+} as const;
+export type HistoryFlag = keyof typeof HISTORY_FLAGS;
+
+/** How failures are complained of, by level; a fault that states a symptom itself replaces this for that symptom. */
+export const SYMPTOMS_VIA: Readonly<
+  Record<'pull' | 'crank' | 'run', Readonly<Record<string, Partial<Record<Symptom, number>>>>>
+> = {
+  pull: {
+    dead: {
+      'low-power': 0.72,
+      'one-cylinder': 0.4,
+      'runs-rough': 0.55,
+      'misfire-steady': 0.3,
+      'pops-exhaust': 0.12,
+      'smoke-black': 0.08,
+    },
+    weak: { 'low-power': 0.5, 'runs-rough': 0.45, 'misfire-intermittent': 0.25, 'misfire-steady': 0.15 },
+  },
+  crank: {
+    slow: { 'cranks-slow': 0.9 },
+    click: { 'no-crank-click': 0.95 },
+    silent: { 'no-crank-silent': 0.95 },
+    stops: { 'crank-stops': 0.9 },
+    free: { 'starter-spins-free': 0.95 },
+  },
+  run: { nostart: { 'cranks-no-start': 0.92 }, dies: { 'dies-after-minutes': 0.6, 'starts-then-dies': 0.3 } },
+};
+
+/** Chance that a symptom is told of with nothing in the catalogue behind it. */
+export const SYMPTOM_LEAK = 0.02;
+/** Not signs of a fault: told to describe the complaint. */
+export const SYMPTOM_LEAKS: Partial<Record<Symptom, number>> = {
+  'idles-fine': 0.5,
+  'runs-rough': 0.03,
+  'low-power': 0.03,
+  'hard-start-cold': 0.04,
+};
+/** A symptom the customer did not mention counts weakly: how much of its absence is believed. */
+export const UNMENTIONED_COUNTS = 0.25;
