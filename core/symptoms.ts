@@ -100,3 +100,24 @@ export const SYMPTOM_LEAKS: Partial<Record<Symptom, number>> = {
 };
 /** A symptom the customer did not mention counts weakly: how much of its absence is believed. */
 export const UNMENTIONED_COUNTS = 0.25;
+
+/** Complaints of an engine that does not even crank: nothing may be taken for granted. */
+export const NOT_CRANKING: readonly Symptom[] = [
+  'no-crank-silent',
+  'no-crank-click',
+  'crank-stops',
+  'starter-spins-free',
+  'will-not-turn',
+];
+/** Complaints of an engine that cranks but was not said to run. */
+export const NOT_RUNNING: readonly Symptom[] = [...NOT_CRANKING, 'cranks-no-start', 'kicks-back', 'stopped-suddenly'];
+/** Complaints that say nothing of whether it runs. */
+export const STANDING: readonly Symptom[] = ['cranks-slow', 'battery-goes-flat', 'fuel-drips', 'oil-level-rises'];
+/** Complaints that come with time and heat: the re-test is a long hot run. */
+export const COMES_WITH_HEAT: readonly Symptom[] = ['hard-start-hot', 'dies-after-minutes', 'surges-warm', 'overheats'];
+/** The check that shows a complaint is gone, where running it and listening does not. */
+export const SHOWN_GONE_BY: Partial<Record<Symptom, string>> = {
+  ...Object.fromEntries([...NOT_CRANKING, 'cranks-slow' as const].map((s) => [s, 'look.crank'])),
+  'will-not-shut-off': 'run.shut-off',
+  'after-fire-at-shutdown': 'run.shut-off',
+};

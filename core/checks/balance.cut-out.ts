@@ -21,7 +21,7 @@ export const balanceCutOut = defineCheck({
   fields: {
     before: numberField('Before', 'speed', [300, 6000], ['rpm', 'rpm'], { required: true }),
     after: numberField('After', 'speed', [0, 6000], ['rpm', 'rpm'], { required: true }),
-    throttle: { kind: 'choice', label: 'Throttle', choices: ['held', 'governed'], required: true },
+    throttle: { kind: 'choice', label: 'Throttle', choices: ['held', 'governed'], required: false },
   },
   assess: (reading, { rules, twin }) => {
     const { before, after, throttle } = reading.fields;
@@ -37,9 +37,14 @@ export const balanceCutOut = defineCheck({
         : null;
     if (twinDrop !== null && drop + twinDrop > 0) quantities.dropShare = { value: drop / (drop + twinDrop), unit: '' };
     const limits = [limitOf('nothing under', rules, 'cutOutDeadRpm'), limitOf('pulls from', rules, 'cutOutWeakRpm')];
-    if (throttle === 'governed' && drop < rules.cutOutWeakRpm.value) {
+    if (throttle !== 'held' && drop < rules.cutOutWeakRpm.value) {
       // Healthy twins drop 60 rpm or nothing at governed speed: a small drop tells next to nothing.
-      return { ...EMPTY_ASSESSMENT, quantities, limits, remarks: ['governor_hides'] };
+      return {
+        ...EMPTY_ASSESSMENT,
+        quantities,
+        limits,
+        remarks: [throttle === 'governed' ? 'governor_hides' : 'throttle_unknown'],
+      };
     }
     const weights = bandWeights(
       [

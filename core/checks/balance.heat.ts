@@ -1,17 +1,15 @@
 import { cylindersOf } from '../engine/index.ts';
 import { bandWeights } from '../measure/index.ts';
-import {
-  type ComputedQuantity,
-  defineCheck,
-  EMPTY_ASSESSMENT,
-  heaviest,
-  limitOf,
-  numberField,
-  outcomes,
-} from './define.ts';
+import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
 
 /** Two good exhausts after the same run differ by some 6 % of their rise; the thermometer adds 2 % or 2 K [P]. */
 const RATIO_SPREAD = 0.06;
+/** Air a mower is worked on in; used only to bound the ratio when nobody wrote the ambient down [P]. */
+const AMBIENT_RANGE_C = [-10, 40] as const;
+/** Below this rise nothing has warmed up and the ratio is noise. */
+const LEAST_RISE_K = 25;
+
+const thermometerError = (celsius: number) => Math.max(2, 0.02 * Math.abs(celsius));
 
 export const balanceHeat = defineCheck({
   id: 'balance.heat',
@@ -30,73 +28,80 @@ export const balanceHeat = defineCheck({
   partsOf: (engine) => cylindersOf(engine).map((c) => ({ id: String(c), outcomes: ['hot', 'cooler', 'cold'] })),
   appliesTo: (engine) => engine.cylinders > 1,
   leak: { cooler: 0.04, cold: 0.004 },
-  via: { pull: { dead: { cold: 0.92, cooler: 0.06 }, weak: { cooler: 0.7, cold: 0.08 } } },
+  // A dead cylinder stays far below its twin; that both read alike is next to impossible [P].
+  via: { pull: { dead: { cold: 0.95, cooler: 0.049 }, weak: { cooler: 0.8, cold: 0.1 } } },
+  each: numberField('Exhaust or head', 'temperature', [-40, 900], ['degC', 'degF'], { required: true }),
   fields: { ambient: numberField('Ambient', 'temperature', [-40, 60], ['degC', 'degF']) },
   assess: (reading, { rules, engine }) => {
-    const temperatures = Object.entries(reading.perCylinder).map(([c, t]) => [Number(c), t] as const);
-    if (temperatures.length < engine.cylinders) {
-      return {
-        ...EMPTY_ASSESSMENT,
-        missing: [{ name: 'heatRatio', reason: 'Both cylinders are needed: the pair is compared.' }],
-      };
-    }
-    const ambient = reading.fields.ambient;
     const limits = [limitOf('dead under', rules, 'heatDeadRatio'), limitOf('alike from', rules, 'heatAlikeRatio')];
-    if (typeof ambient !== 'number') {
-      return {
-        ...EMPTY_ASSESSMENT,
-        limits,
-        missing: [{ name: 'heatRatio', reason: 'Ambient temperature is needed: rises are compared, not readings.' }],
-      };
-    }
+    const plain = Object.entries(reading.perCylinderOutcome);
+    if (plain.length > 0) return plainPerCylinder(plain, limits);
+    const temperatures = Object.entries(reading.perCylinder).map(([c, t]) => [Number(c), t] as const);
+    const cannot = (reason: string) => ({ ...EMPTY_ASSESSMENT, limits, missing: [{ name: 'heatRatio', reason }] });
+    if (temperatures.length < engine.cylinders) return cannot('Both cylinders are needed: the pair is compared.');
+    const given = reading.fields.ambient;
+    const ambients = typeof given === 'number' ? [given] : AMBIENT_RANGE_C;
     const hottest = Math.max(...temperatures.map(([, t]) => t));
-    const rise = hottest - ambient;
-    if (rise < 25) {
+    if (hottest - Math.max(...ambients) < LEAST_RISE_K)
+      return cannot('Nothing is warm yet: run it three minutes and take both again.');
+    const ratios = temperatures.map(([cylinder, t]) => {
+      const bounds = ambients.map((ambient) => (t - ambient) / (hottest - ambient));
+      const rise = hottest - Math.max(...ambients);
+      const value = (Math.min(...bounds) + Math.max(...bounds)) / 2;
       return {
-        ...EMPTY_ASSESSMENT,
-        limits,
-        missing: [{ name: 'heatRatio', reason: 'Nothing is warm yet: run it three minutes and take both again.' }],
+        cylinder,
+        value,
+        error:
+          Math.hypot(thermometerError(t), thermometerError(hottest)) / rise +
+          (Math.max(...bounds) - Math.min(...bounds)) / 2,
       };
-    }
-    const weights: Record<string, Record<string, number>> = {};
-    const quantities: Record<string, ComputedQuantity> = {};
-    const points: string[] = [];
-    let lowest = 1;
-    let close = false;
-    for (const [cylinder, t] of temperatures) {
-      const ratio = (t - ambient) / rise;
-      const error = Math.hypot(Math.max(2, 0.02 * t), Math.max(2, 0.02 * hottest)) / rise;
-      const w = bandWeights(
-        [
-          { outcome: 'cold', from: -Infinity, to: rules.heatDeadRatio.value },
-          { outcome: 'cooler', from: rules.heatDeadRatio.value, to: rules.heatAlikeRatio.value },
-          { outcome: 'hot', from: rules.heatAlikeRatio.value, to: Infinity },
-        ],
-        ratio,
-        Math.hypot(RATIO_SPREAD, error),
-      );
-      weights[String(cylinder)] = w;
-      if (ratio < lowest) lowest = ratio;
-      if (heaviest(w) !== 'hot') points.push(`cylinder ${cylinder}`);
-      close ||= [rules.heatDeadRatio.value, rules.heatAlikeRatio.value].some(
-        (limit) => Math.abs(ratio - limit) < error,
-      );
-    }
-    const coldest = temperatures.reduce((a, b) => (b[1] < a[1] ? b : a));
-    quantities.heatRatio = {
-      value: lowest,
-      unit: '',
-      plusMinus: Math.hypot(Math.max(2, 0.02 * coldest[1]), Math.max(2, 0.02 * hottest)) / rise,
-    };
+    });
+    const [dead, alike] = [rules.heatDeadRatio.value, rules.heatAlikeRatio.value];
+    const weights = Object.fromEntries(
+      ratios.map(({ cylinder, value, error }) => [
+        String(cylinder),
+        bandWeights(
+          [
+            { outcome: 'cold', from: -Infinity, to: dead },
+            { outcome: 'cooler', from: dead, to: alike },
+            { outcome: 'hot', from: alike, to: Infinity },
+          ],
+          value,
+          Math.hypot(RATIO_SPREAD, error),
+        ),
+      ]),
+    );
+    const lowest = ratios.reduce((a, b) => (b.value < a.value ? b : a));
     return {
       ...EMPTY_ASSESSMENT,
-      outcome: lowest < rules.heatDeadRatio.value ? 'cold' : lowest < rules.heatAlikeRatio.value ? 'cooler' : 'hot',
+      outcome: lowest.value < dead ? 'cold' : lowest.value < alike ? 'cooler' : 'hot',
       weights,
-      severity: Math.min(1, Math.max(0, (1 - lowest) / 0.8)),
-      tooCloseToCall: close,
-      quantities,
+      severity: Math.min(1, Math.max(0, (1 - lowest.value) / 0.8)),
+      tooCloseToCall: ratios.some(({ value, error }) => [dead, alike].some((limit) => Math.abs(value - limit) < error)),
+      quantities: { heatRatio: { value: lowest.value, unit: '', plusMinus: lowest.error } },
+      missing:
+        typeof given === 'number'
+          ? []
+          : [{ name: 'ambient', reason: 'Not given: judged for any air from -10 to 40 °C.' }],
       limits,
-      points,
+      points: ratios
+        .filter(({ cylinder }) => heaviest(weights[String(cylinder)]!) !== 'hot')
+        .map(({ cylinder }) => `cylinder ${cylinder}`),
     };
   },
 });
+
+const WORST_FIRST = ['cold', 'cooler', 'hot'];
+
+function plainPerCylinder(plain: readonly (readonly [string, string])[], limits: ReturnType<typeof limitOf>[]) {
+  const seen = plain.map(([, outcome]) => outcome);
+  const outcome = WORST_FIRST.find((o) => seen.includes(o)) ?? null;
+  return {
+    ...EMPTY_ASSESSMENT,
+    outcome,
+    weights: Object.fromEntries(plain.map(([cylinder, o]) => [cylinder, { [o]: 1 }])),
+    severity: outcome === null ? null : { cold: 1, cooler: 0.5, hot: 0 }[outcome]!,
+    limits,
+    points: plain.filter(([, o]) => o !== 'hot').map(([cylinder]) => `cylinder ${cylinder}`),
+  };
+}

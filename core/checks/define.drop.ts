@@ -31,6 +31,7 @@ export function defineDrop(spec: {
     hazards: ['battery', 'stops-dead'],
     cannotClear: ['the leg while no current flows: a drop shows only under load'],
     outcomes: outcomes({ ok: 'Drop small', high: 'Drop too high' }),
+    impliesState: false,
     combine: { kind: 'ordered' },
     leak: { high: 0.02 },
     fields: { value: numberField('Volts', 'voltage', [0, 14], ['V', 'V'], { required: true }) },

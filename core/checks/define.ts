@@ -47,6 +47,8 @@ export interface Reading {
   readonly fields: Readonly<Record<string, FieldValue>>;
   /** One figure per cylinder for checks that take all at once. */
   readonly perCylinder: Readonly<Record<number, number>>;
+  /** A plain outcome per cylinder for the same checks. */
+  readonly perCylinderOutcome: Readonly<Record<number, string>>;
   readonly where: string | null;
   readonly symptoms: readonly string[] | null;
 }
@@ -144,6 +146,10 @@ export interface CheckDefinition {
   readonly outcomes: readonly Outcome[];
   readonly combine: Combine;
   readonly fields: Readonly<Record<string, Field>>;
+  /** The figure taken on each cylinder, for checks of all cylinders at once. */
+  readonly each: NumberField | null;
+  /** Made while cranking or running, it shows that the engine cranks or runs. Checks of the cranking circuit do not. */
+  readonly impliesState: boolean;
   /** Chance of each abnormal outcome with no fault in the catalogue behind it. */
   readonly leak: Readonly<Record<string, number>>;
   /** How failures show in this check, by level of the failure. */
@@ -165,6 +171,8 @@ type Optional =
   | 'cannotClear'
   | 'mayOnlyMean'
   | 'fields'
+  | 'each'
+  | 'impliesState'
   | 'leak'
   | 'via'
   | 'slip'
@@ -189,6 +197,8 @@ export function defineCheck(
     cannotClear: [],
     mayOnlyMean: [],
     fields: {},
+    each: null,
+    impliesState: true,
     leak: {},
     via: {},
     slip: USUAL_SLIP,
@@ -197,7 +207,9 @@ export function defineCheck(
     partsOf: () => [{ id: '', outcomes: spec.outcomes.map((o) => o.id) }],
     ...spec,
     assess: (reading, context) => {
-      const figuresGiven = Object.keys(reading.fields).length > 0 || Object.keys(reading.perCylinder).length > 0;
+      const figuresGiven = [reading.fields, reading.perCylinder, reading.perCylinderOutcome].some(
+        (given) => Object.keys(given).length > 0,
+      );
       if (own && (figuresGiven || reading.symptoms !== null || reading.outcome === null)) {
         const assessed = own(reading, context);
         // What was seen outranks what was computed; the figures stay as proof.

@@ -21,6 +21,7 @@ export const lookCrank = defineCheck({
     'click-only': 'One click',
     silent: 'Silent',
   }),
+  impliesState: false,
   combine: {
     kind: 'dominance',
     order: ['normal', 'slow', 'kicks-back', 'spins-fast', 'spins-free', 'stops-dead', 'click-only', 'silent'],

@@ -20,6 +20,7 @@ export const powerCrankVolts = defineCheck({
     sags: 'Sags',
     collapses: 'Collapses',
   }),
+  impliesState: false,
   combine: { kind: 'dominance', order: ['holds', 'stays-high', 'sags', 'collapses'] },
   leak: { sags: 0.03, collapses: 0.004, 'stays-high': 0.02 },
   fields: {

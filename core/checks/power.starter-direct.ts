@@ -18,6 +18,7 @@ export const powerStarterDirect = defineCheck({
     'spins-no-engage': 'Spins, does not engage',
     dead: 'Dead',
   }),
+  impliesState: false,
   combine: { kind: 'dominance', order: ['spins-strong', 'spins-weak', 'spins-no-engage', 'dead'] },
   leak: { 'spins-weak': 0.02, dead: 0.004, 'spins-no-engage': 0.003 },
 });

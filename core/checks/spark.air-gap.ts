@@ -21,17 +21,17 @@ export const sparkAirGap = defineCheck({
   leak: { wide: 0.05, tight: 0.02 },
   fields: {
     gapA: numberField('First leg', 'length', [0, 0.005], ['mm', 'thou'], { required: true }),
-    gapB: numberField('Second leg', 'length', [0, 0.005], ['mm', 'thou'], { required: true }),
+    gapB: numberField('Second leg', 'length', [0, 0.005], ['mm', 'thou']),
   },
   assess: (reading, { rules, figures }) => {
     const { gapA, gapB } = reading.fields;
-    if (typeof gapA !== 'number' || typeof gapB !== 'number') return EMPTY_ASSESSMENT;
+    if (typeof gapA !== 'number') return EMPTY_ASSESSMENT;
     const fromSheet = figures.coilGapLowMm != null && figures.coilGapHighMm != null;
     const low = (figures.coilGapLowMm ?? rules.airGapLowMm.value) / 1000;
     const high = (figures.coilGapHighMm ?? rules.airGapHighMm.value) / 1000;
     // The leg further out of limits decides.
     const outside = (gap: number) => Math.max(low - gap, gap - high);
-    const worst = outside(gapA) >= outside(gapB) ? gapA : gapB;
+    const worst = typeof gapB !== 'number' || outside(gapA) >= outside(gapB) ? gapA : gapB;
     const weights = bandWeights(
       [
         { outcome: 'tight', from: -Infinity, to: low - SIGMA_METRES },
@@ -53,6 +53,7 @@ export const sparkAirGap = defineCheck({
       weights: { '': weights },
       severity: Math.min(1, Math.max(0, outside(worst) / 0.3e-3)),
       tooCloseToCall: [low, high].some((limit) => Math.abs(worst - limit) < 0.006e-3),
+      missing: typeof gapB === 'number' ? [] : [{ name: 'gapB', reason: 'One leg only: both legs decide.' }],
       limits,
       points: outside(worst) > SIGMA_METRES ? ['air gap'] : [],
     };

@@ -21,7 +21,7 @@ export const ENGINE_FAULTS = [
     part: 'valve-train',
     perCylinder: true,
     weight: 4,
-    history: { 'since-work-on:valves': 2, 'since-work-on:head': 2 },
+    history: { 'since-work-on:valves': 1.5, 'since-work-on:head': 2 },
     failures: [{ failure: 'pull', levels: { dead: 0.85, weak: 0.1 } }],
     symptoms: {
       'low-power': 0.7,

@@ -71,7 +71,7 @@ export const SPARK_FAULTS = [
     effects: [
       { check: 'spark.tester', outcomes: { none: 0.4, skips: 0.3, weak: 0.15 } },
       { check: 'spark.lead-look', outcomes: { pinched: 0.2, chafed: 0.25, arcing: 0.15, 'loose-terminal': 0.25 } },
-      { check: 'spark.coil-ohms', outcomes: { unsteady: 0.6, open: 0.2, high: 0.05 } },
+      { check: 'spark.coil-ohms', outcomes: { unsteady: 0.65, open: 0.12, high: 0.05 } },
       { check: 'look.wiring', outcomes: { damaged: 0.35 }, part: 'plug-lead-[c]' },
     ],
     settledBy: [
@@ -88,7 +88,7 @@ export const SPARK_FAULTS = [
     perCylinder: true,
     weight: 6,
     perHundredHours: 1.05,
-    failures: [{ failure: 'pull', levels: { dead: 0.85, weak: 0.1 } }],
+    failures: [{ failure: 'pull', levels: { dead: 0.99, weak: 0.01 } }],
     effects: [
       { check: 'spark.tester', outcomes: { none: 0.8, weak: 0.08, skips: 0.07 } },
       { check: 'spark.coil-ohms', outcomes: { open: 0.88, high: 0.05, unsteady: 0.05 } },
@@ -260,7 +260,7 @@ export const SPARK_FAULTS = [
     part: 'kill-harness',
     perCylinder: true,
     weight: 7,
-    history: { 'since-work-on:ignition': 2, 'since-work-on:valves': 1.8, 'since-work-on:electrical': 2, rodents: 2.5 },
+    history: { 'since-work-on:ignition': 2, 'since-work-on:valves': 2.5, 'since-work-on:electrical': 2, rodents: 2.5 },
     showsToday: 0.92,
     appliesTo: hasMagneto,
     failures: [{ failure: 'pull', levels: { dead: 0.8, weak: 0.15 } }],
@@ -272,7 +272,8 @@ export const SPARK_FAULTS = [
       'misfire-intermittent': 0.25,
     },
     effects: [
-      { check: 'spark.tester', outcomes: { none: 0.42, weak: 0.2, skips: 0.13 } },
+      // A drained pulse may still flash a tester: about as often as not [P].
+      { check: 'spark.tester', outcomes: { none: 0.18, weak: 0.15, skips: 0.12 } },
       { check: 'look.wiring', outcomes: { damaged: 0.3 }, part: 'kill-lead-[c]' },
     ],
     curedBy: [{ check: 'spark.kill-off' }],
@@ -301,7 +302,7 @@ export const SPARK_FAULTS = [
     failures: [{ failure: 'pull', levels: { dead: 0.7, weak: 0.25 }, on: 'other' }],
     symptoms: { 'low-power': 0.7, 'one-cylinder': 0.5, 'runs-rough': 0.6, 'pops-exhaust': 0.25 },
     effects: [
-      { check: 'spark.tester', outcomes: { none: 0.35, weak: 0.3, skips: 0.12 }, on: 'other' },
+      { check: 'spark.tester', outcomes: { none: 0.15, weak: 0.28, skips: 0.12 }, on: 'other' },
       { check: 'spark.kill-diode', outcomes: { shorted: 0.96, open: 0.005 } },
     ],
     // Lifting either coil's lead parts the two coils.

@@ -24,11 +24,18 @@ export function initialBelief(network: Network): Belief {
   return { start, groups: new Map(), likelihoods: new Map(), now: start };
 }
 
-/** Belief after one more reading. Exact over the hypothesis space. */
-export function observe(network: Network, belief: Belief, evidence: Evidence): Belief {
-  const group = withReading(belief.groups.get(evidence.variable), evidence);
-  const groups = new Map(belief.groups).set(evidence.variable, group);
-  const likelihoods = new Map(belief.likelihoods).set(evidence.variable, groupLikelihood(network, group));
+/** Belief with the readings of one variable replaced by `evidence`, in the order taken. Exact over the hypothesis space. */
+export function withGroup(network: Network, belief: Belief, variable: string, evidence: readonly Evidence[]): Belief {
+  const group = evidence.reduce<Group | undefined>(withReading, undefined);
+  const groups = new Map(belief.groups);
+  const likelihoods = new Map(belief.likelihoods);
+  if (group) {
+    groups.set(variable, group);
+    likelihoods.set(variable, groupLikelihood(network, group));
+  } else {
+    groups.delete(variable);
+    likelihoods.delete(variable);
+  }
   return { start: belief.start, groups, likelihoods, now: product(network, belief.start, likelihoods) };
 }
 

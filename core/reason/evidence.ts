@@ -105,11 +105,23 @@ function readingLikelihood(variable: CompiledVariable, reading: Evidence): Float
   return out;
 }
 
-/** Likelihood of a reading that says nothing: any outcome as good as another. */
+/**
+ * Likelihood of a reading that says nothing. In half the slips every part is as good as any other by itself; in the other half
+ * the parts slipped together, as when the same exhaust was read twice. A proper distribution over what can be read.
+ */
 function saysNothing(variable: CompiledVariable, reading: Evidence): number {
-  return variable.spec.parts.reduce((product, part) => {
+  let apart = 1;
+  const together: number[] = [];
+  for (const part of variable.spec.parts) {
     const weights = reading.weights[part.id];
-    if (!weights) return product;
-    return (product * part.outcomes.reduce((sum, o) => sum + (weights[o] ?? 0), 0)) / part.outcomes.length;
-  }, 1);
+    if (!weights) continue;
+    let sum = 0;
+    part.outcomes.forEach((o, k) => {
+      sum += weights[o] ?? 0;
+      together[k] = (together[k] ?? 1) * (weights[o] ?? 0);
+    });
+    apart *= sum / part.outcomes.length;
+  }
+  if (together.length === 0) return 1;
+  return (apart + together.reduce((sum, t) => sum + t, 0) / together.length) / 2;
 }

@@ -1,3 +1,4 @@
+import type { History } from '../casefile/index.ts';
 import { CHECKS, type CheckDefinition, type FailureId } from '../checks/index.ts';
 import { cylindersOf, type EngineWords, type RunningState, type Temperature } from '../engine/index.ts';
 import {
@@ -13,13 +14,6 @@ import {
 import { type HistoryFlag, SYMPTOM_IDS, SYMPTOM_LEAK, SYMPTOM_LEAKS, SYMPTOMS_VIA, type Symptom } from '../symptoms.ts';
 import { cureChance, noisyMax, type OutcomeChances } from './combine.ts';
 import type { At, NetworkSpec, SpecVariable } from './network.ts';
-
-/** What a machine has been through. */
-export interface History {
-  readonly hours: number | null;
-  readonly storedMonths: number | null;
-  readonly flags: readonly string[];
-}
 
 /** A fault or condition of this engine, cylinder named. */
 export interface CauseInstance {
@@ -371,6 +365,17 @@ function symptomVariable(
   byKey: ReadonlyMap<string, CauseInstance>,
 ): SpecVariable {
   const probes = [AS_COMPLAINED, ...PROBES];
+  // Rows are many and causes few: each cause's share is worked out once per state.
+  const known = new Map<string, Float64Array>();
+  const quietOf = (cause: string, at: At) => {
+    const id = `${cause}|${at.state}|${at.temperature}`;
+    let own = known.get(id);
+    if (!own) {
+      own = Float64Array.from(SYMPTOM_IDS, (symptom) => 1 - symptomChance(byKey.get(cause)!, symptom, at));
+      known.set(id, own);
+    }
+    return own;
+  };
   return {
     key,
     parts: SYMPTOM_IDS.map((id) => ({ id, outcomes: ['absent', 'present'] })),
@@ -379,14 +384,14 @@ function symptomVariable(
       .map((c) => c.key),
     slip: 0,
     showsToday: () => 1,
-    distribution: (active, at) =>
-      SYMPTOM_IDS.map((symptom) => {
-        const quiet = active.reduce(
-          (q, k) => q * (1 - symptomChance(byKey.get(k)!, symptom, at)),
-          1 - (SYMPTOM_LEAKS[symptom] ?? SYMPTOM_LEAK),
-        );
-        return [quiet, 1 - quiet];
-      }),
+    distribution: (active, at) => {
+      const quiet = Float64Array.from(SYMPTOM_IDS, (symptom) => 1 - (SYMPTOM_LEAKS[symptom] ?? SYMPTOM_LEAK));
+      for (const cause of active) {
+        const own = quietOf(cause, at);
+        for (let k = 0; k < quiet.length; k++) quiet[k]! *= own[k]!;
+      }
+      return Array.from(quiet, (q) => [q, 1 - q]);
+    },
   };
 }
 

@@ -1,0 +1,287 @@
+import type { CaseHead, CloseKind, JobEvent, RepairStep } from '../casefile/index.ts';
+import { checkOf, type Reading } from '../checks/index.ts';
+import { cylindersOf, RUNNING } from '../engine/index.ts';
+import { CONDITIONS, findFault } from '../faults/index.ts';
+import { applyRepair, type Belief, initialBelief, type RepairOperator, withGroup } from '../reason/belief.ts';
+import type { Evidence } from '../reason/evidence.ts';
+import {
+  AS_COMPLAINED,
+  type Catalogue,
+  COMPLAINT,
+  catalogueFor,
+  IMPLIED_CRANKS,
+  IMPLIED_RUNS,
+  instanceKey,
+} from '../reason/fromCatalogue.ts';
+import { askedTriples } from '../reason/grow.ts';
+import { compileNetwork, type Network } from '../reason/network.ts';
+import { accessKeysFor, type Planner, plannerFor } from '../reason/plan.ts';
+import type { StandingReading } from '../reason/settle.ts';
+import { DEFAULT_RULES, type Rules } from '../rules.ts';
+import { NOT_CRANKING, NOT_RUNNING, STANDING, SYMPTOM_IDS, type Symptom, UNMENTIONED_COUNTS } from '../symptoms.ts';
+
+/** A repair that was made, numbered as in the record. */
+export interface MadeRepair {
+  readonly event: number;
+  /** `spark.coil-open[2]`. */
+  readonly key: string;
+  readonly step: RepairStep;
+}
+
+/**
+ * One job as far as its record goes: what is believed, what stands, what is open. A pure value; `advance` makes the next one.
+ * Events are numbered from 1; 0 is the complaint.
+ */
+export interface Bench {
+  readonly head: CaseHead;
+  readonly rules: Rules;
+  readonly catalogue: Catalogue;
+  readonly planner: Planner;
+  readonly network: Network;
+  readonly belief: Belief;
+  readonly triples: readonly (readonly [number, number, number])[];
+  /** The record as it stands: a struck event is null, a corrected one is its replacement. */
+  readonly standing: readonly (JobEvent | null)[];
+  /** Every event as it was printed. */
+  readonly printed: readonly JobEvent[];
+  readonly readings: readonly StandingReading[];
+  readonly repairs: readonly MadeRepair[];
+  readonly open: ReadonlySet<string>;
+  readonly hot: boolean;
+  readonly hasRun: boolean;
+  readonly lastCylinder: number | null;
+  readonly closed: { readonly event: number; readonly kind: CloseKind; readonly note: string | null } | null;
+}
+
+export interface BenchOptions {
+  readonly rules?: Rules;
+  /** The shop's own weights, by fault id. */
+  readonly weights?: Readonly<Record<string, number>>;
+}
+
+/** The bench as it is with nothing but the complaint. */
+export function openBench(head: CaseHead, options: BenchOptions = {}): Bench {
+  const catalogue = catalogueFor(head.engine, head.history, options.weights);
+  return blank(head, options.rules ?? DEFAULT_RULES, catalogue, compileNetwork(catalogue.network), []);
+}
+
+function blank(
+  head: CaseHead,
+  rules: Rules,
+  catalogue: Catalogue,
+  network: Network,
+  triples: Bench['triples'],
+  planner?: Planner,
+): Bench {
+  return {
+    head,
+    rules,
+    catalogue,
+    planner: planner ?? plannerFor(catalogue, network, head.complaint),
+    network,
+    belief: complained(network, head.complaint),
+    triples,
+    standing: [],
+    printed: [],
+    readings: [],
+    repairs: [],
+    open: new Set(),
+    hot: false,
+    hasRun: false,
+    lastCylinder: null,
+    closed: null,
+  };
+}
+
+/** Belief once the complaint is heard; symptoms not reported count weakly, and what runs badly was seen to crank. */
+function complained(network: Network, complaint: readonly Symptom[]): Belief {
+  const told = new Set(complaint);
+  const weights = Object.fromEntries(
+    SYMPTOM_IDS.map((id) => [
+      id,
+      told.has(id) ? { present: 1, absent: 0 } : { absent: 1, present: 1 - UNMENTIONED_COUNTS },
+    ]),
+  );
+  let belief = initialBelief(network);
+  if (complaint.length > 0)
+    belief = withGroup(network, belief, COMPLAINT, [{ variable: COMPLAINT, at: AS_COMPLAINED, weights, event: 0 }]);
+  const implied = impliedByComplaint(complaint);
+  if (implied)
+    belief = withGroup(network, belief, implied, [
+      { variable: implied, at: { state: 'idle', temperature: null }, weights: { '': { yes: 1 } }, event: 0 },
+    ]);
+  return belief;
+}
+
+function impliedByComplaint(complaint: readonly Symptom[]): string | null {
+  if (complaint.length === 0 || complaint.some((s) => NOT_CRANKING.includes(s))) return null;
+  if (complaint.some((s) => !NOT_RUNNING.includes(s) && !STANDING.includes(s))) return IMPLIED_RUNS;
+  return complaint.some((s) => NOT_RUNNING.includes(s) || s === 'cranks-slow') ? IMPLIED_CRANKS : null;
+}
+
+/** The bench after one more event. Corrections and sets of three replay the record from its first event. */
+export function advance(bench: Bench, event: JobEvent): Bench {
+  const printed = [...bench.printed, event];
+  if (event.kind === 'correct') {
+    const standing = [...bench.standing, null];
+    // A correction of a correction strikes the line that was printed last in its place.
+    standing[originOf(bench.printed, event.event) - 1] = event.replacement;
+    return { ...replay(bench, standing), printed };
+  }
+  const next = { ...applied(bench, event), printed };
+  const asked = askedTriples(next.network, next.belief);
+  if (asked.length === 0) return next;
+  const triples = [...bench.triples, ...asked];
+  const network = compileNetwork(bench.catalogue.network, triples);
+  return { ...replay({ ...next, network, triples }, next.standing), printed };
+}
+
+/** The number of the event that a chain of corrections began with. */
+export function originOf(printed: readonly JobEvent[], number: number): number {
+  const event = printed[number - 1];
+  return event?.kind === 'correct' ? originOf(printed, event.event) : number;
+}
+
+/** The bench after a whole record. */
+export function replayAll(head: CaseHead, events: readonly JobEvent[], options: BenchOptions = {}): Bench {
+  return events.reduce(advance, openBench(head, options));
+}
+
+function replay(bench: Bench, standing: readonly (JobEvent | null)[]): Bench {
+  let again = blank(bench.head, bench.rules, bench.catalogue, bench.network, bench.triples, bench.planner);
+  for (const event of standing)
+    again = event === null ? { ...again, standing: [...again.standing, null] } : applied(again, event);
+  return again;
+}
+
+/** One standing event put to the bench, without growing the space. */
+function applied(bench: Bench, event: JobEvent): Bench {
+  const number = bench.standing.length + 1;
+  const standing = [...bench.standing, event];
+  switch (event.kind) {
+    case 'reading':
+      return { ...withReadingTaken(bench, event.reading, number, event.raw.retest === true), standing };
+    case 'repair':
+      return { ...withRepairMade(bench, event.repair, number), standing };
+    case 'close':
+      return { ...bench, standing, closed: { event: number, kind: event.close, note: event.note } };
+    default:
+      return { ...bench, standing };
+  }
+}
+
+function withReadingTaken(bench: Bench, reading: Reading, event: number, retest: boolean): Bench {
+  const { network } = bench;
+  const epoch = bench.repairs.length;
+  const twins = bench.readings.filter(
+    (r) => r.epoch === epoch && r.reading.check === reading.check && r.reading.cylinder !== reading.cylinder,
+  );
+  const assess = (own: Reading, twin: Reading | undefined) =>
+    checkOf(own.check).assess(own, {
+      engine: bench.head.engine,
+      figures: bench.head.figures,
+      rules: bench.rules,
+      twin,
+    });
+  const taken: StandingReading = { event, reading, assessment: assess(reading, twins.at(-1)?.reading), epoch, retest };
+  // The twin is judged again beside the new one, so that the order in which the pair was read does not matter.
+  const readings = [
+    ...bench.readings.map((r) => (twins.includes(r) ? { ...r, assessment: assess(r.reading, reading) } : r)),
+    taken,
+  ];
+  let belief = bench.belief;
+  const variables = new Set([taken, ...twins].map((r) => instanceKey(r.reading.check, r.reading.cylinder)));
+  for (const variable of variables) {
+    if (!network.hasVariable(variable)) continue;
+    const evidence = readings
+      .filter(
+        (r) =>
+          r.epoch === epoch &&
+          instanceKey(r.reading.check, r.reading.cylinder) === variable &&
+          Object.keys(r.assessment.weights).length > 0,
+      )
+      .map((r): Evidence => ({ variable, at: atOf(r.reading), weights: r.assessment.weights, event: r.event }));
+    belief = withGroup(network, belief, variable, evidence);
+  }
+  const implied = impliedBy(reading, taken);
+  for (const variable of implied) {
+    const earlier = belief.groups.get(variable)?.readings ?? [];
+    belief = withGroup(network, belief, variable, [
+      ...earlier,
+      { variable, at: atOf(reading), weights: { '': { yes: 1 } }, event },
+    ]);
+  }
+  return { ...bench, belief, readings, ...bodily(bench, reading) };
+}
+
+const atOf = (reading: Reading) => ({ state: reading.condition, temperature: reading.temperature });
+
+/** A check made at idle means that it cranks and starts. */
+function impliedBy(reading: Reading, { assessment }: StandingReading): string[] {
+  const check = checkOf(reading.check);
+  if (!check.impliesState || Object.keys(assessment.weights).length === 0) return [];
+  if (reading.symptoms?.some((s) => NOT_RUNNING.includes(s as Symptom))) return [];
+  if (RUNNING.includes(reading.condition)) return [IMPLIED_RUNS];
+  return reading.condition === 'cranking' ? [IMPLIED_CRANKS] : [];
+}
+
+/** What a reading leaves open, hot and run in. */
+function bodily(bench: Bench, reading: Reading): Pick<Bench, 'open' | 'hot' | 'hasRun' | 'lastCylinder'> {
+  const check = checkOf(reading.check);
+  const open = new Set([...bench.open, ...accessKeysFor(check, reading.cylinder, cylindersOf(bench.head.engine))]);
+  const running = RUNNING.includes(reading.condition);
+  // It does not run with a plug out or the carburettor on the bench.
+  if (running) for (const key of [...open]) if (/^(plug|head|carburettor|bowl|fuel-line)/.test(key)) open.delete(key);
+  const warmed = reading.check === 'run.minutes' && running;
+  return {
+    open,
+    hot: reading.temperature === null ? bench.hot || warmed : reading.temperature === 'hot',
+    hasRun: bench.hasRun || running,
+    lastCylinder: reading.cylinder ?? bench.lastCylinder,
+  };
+}
+
+function withRepairMade(bench: Bench, step: RepairStep, event: number): Bench {
+  const key = instanceKey(step.id, step.cylinder);
+  const operator = operatorOf(bench, step, key);
+  const access = (findFault(step.id) ?? CONDITIONS.find((c) => c.id === step.id))?.repair.access ?? [];
+  const keys = accessKeysFor(
+    { access, scope: step.cylinder === null ? 'machine' : 'cylinder' },
+    step.cylinder,
+    cylindersOf(bench.head.engine),
+  );
+  return {
+    ...bench,
+    belief: operator ? applyRepair(bench.network, bench.belief, operator) : bench.belief,
+    repairs: [...bench.repairs, { event, key, step }],
+    open: new Set([...bench.open, ...keys]),
+    hot: false,
+  };
+}
+
+/** Chance that work of that kind did not take [brief value, from memory]. */
+const FAILS: Record<RepairStep['action'], number | null> = {
+  replaced: 0.02,
+  adjusted: 0.03,
+  repaired: 0.05,
+  cleaned: 0.15,
+  removed: 0.03,
+  bypassed: null,
+};
+
+function operatorOf(bench: Bench, step: RepairStep, key: string): RepairOperator | null {
+  const fails = FAILS[step.action];
+  // A bypass proves the point and repairs nothing.
+  if (fails === null) return null;
+  const { faultIndex, spec } = bench.network;
+  const puts = (findFault(step.id)?.repair.leaves ?? []).flatMap(({ fault, on, chance }) => {
+    const cylinders =
+      on === 'other' ? cylindersOf(bench.head.engine).filter((c) => c !== step.cylinder) : [step.cylinder];
+    return cylinders.flatMap((c) => {
+      const index = faultIndex.get(instanceKey(fault, findFault(fault)?.perCylinder ? c : null));
+      return index === undefined ? [] : [{ fault: index, chance }];
+    });
+  });
+  const state = spec.states.findIndex((s) => s.key === key);
+  return { fault: faultIndex.get(key) ?? null, state: state < 0 ? null : state, fails, puts };
+}

@@ -1,0 +1,449 @@
+import { accessOf, checkOf, findCheck } from '../checks/index.ts';
+import { cylindersOf, type RunningState, type Temperature } from '../engine/index.ts';
+import { CONDITIONS, findFault } from '../faults/index.ts';
+import { PARTS, type PartId } from '../parts.ts';
+import { marginals, setMass, slipChances, stateMarginals, surprise } from '../reason/belief.ts';
+import { weightsOfEvidence } from '../reason/explain.ts';
+import { IMPLIED_CRANKS, instanceKey } from '../reason/fromCatalogue.ts';
+import { accessKeysFor, type NextCheck, type Plan, planNext, type Situation } from '../reason/plan.ts';
+import { type Settled, type StandingReading, settledFaults } from '../reason/settle.ts';
+import { membersOf } from '../reason/space.ts';
+import { COMES_WITH_HEAT, SHOWN_GONE_BY } from '../symptoms.ts';
+import type { Bench, MadeRepair } from './bench.ts';
+
+export interface Suspect {
+  readonly key: string;
+  readonly fault: string;
+  readonly cylinder: number | null;
+  readonly part: PartId;
+  /** Marginal; marginals may sum over 1. */
+  readonly p: number;
+}
+
+/** hollow: not looked at; half: cleared as far as that check can; filled: cleared; cracked: suspected; striped: proven. */
+export type BoltMark = 'hollow' | 'half' | 'filled' | 'cracked' | 'striped';
+
+export interface RidgePart {
+  readonly part: PartId;
+  /** Per cylinder 1..n; a shared part stands in all of them alike. */
+  readonly sides: readonly { readonly p: number; readonly mark: BoltMark }[];
+}
+
+/** A check to take again after a repair: the same, in the same condition. */
+export interface RetestDue {
+  readonly check: string;
+  readonly cylinder: number | null;
+  readonly condition: RunningState;
+  readonly temperature: Temperature | null;
+  /** The reading before the repair it will stand beside, or null. */
+  readonly before: number | null;
+  /** The repair it proves; null when it shows the complaint gone. */
+  readonly repair: number | null;
+}
+
+export interface BeforeAfter {
+  readonly before: StandingReading;
+  readonly after: StandingReading;
+}
+
+export type Phase = 'tracing' | 'repair' | 'retest' | 'ready' | 'closed';
+
+export interface Belief {
+  readonly suspects: readonly Suspect[];
+  /** P(no fault). */
+  readonly none: number;
+  readonly sets: readonly { readonly keys: readonly string[]; readonly p: number }[];
+  readonly conditions: readonly { readonly id: string; readonly p: number }[];
+  /** P(some fault sits on that cylinder), by cylinder 1..n. */
+  readonly sides: readonly number[];
+  readonly surprise: number;
+  /** The event that most probably slipped, once surprise reaches 0.5. */
+  readonly slipped: number | null;
+  readonly settled: readonly Settled[];
+  readonly ridge: readonly RidgePart[];
+  readonly unsteady: readonly string[];
+}
+
+export interface BenchSummary extends Belief {
+  readonly phase: Phase;
+  readonly retests: readonly RetestDue[];
+  readonly pairs: readonly BeforeAfter[];
+  /** Reasons the job cannot be closed as cured. */
+  readonly closeBlockers: readonly CloseBlocker[];
+}
+
+export type CloseBlocker =
+  | { readonly code: 'bypass-fitted'; readonly repair: number; readonly key: string }
+  | { readonly code: 'nothing-repaired' }
+  | { readonly code: 'only-a-condition'; readonly key: string }
+  | { readonly code: 'retest-due'; readonly check: string; readonly cylinder: number | null }
+  | { readonly code: 'complaint-not-gone'; readonly check: string };
+
+/** From here on the record asks for a reading again before anything is bought. */
+const SURPRISED = 0.5;
+const SUSPECTED = 0.15;
+const CLEARED = 0.03;
+const SETS_SHOWN = 10;
+const LEAST_SUSPECT = 0.001;
+
+/** What the record says now. The planner is asked apart: the ridge is painted first. */
+export function summarise(bench: Bench): BenchSummary {
+  const believed = beliefOf(bench);
+  const retests = retestsDue(bench);
+  const gone = complaintGone(bench);
+  const unrepaired = believed.settled.filter(
+    ({ fault }) =>
+      !bench.repairs.some(
+        (r) =>
+          r.key === fault &&
+          r.event > Math.max(...believed.settled.filter((s) => s.fault === fault).flatMap((s) => s.proof)),
+      ),
+  );
+  const phase: Phase = bench.closed
+    ? 'closed'
+    : bench.repairs.length > 0 && retests.length > 0
+      ? 'retest'
+      : unrepaired.length > 0
+        ? 'repair'
+        : bench.repairs.length > 0 && gone.every((g) => g.gone)
+          ? 'ready'
+          : 'tracing';
+  return {
+    ...believed,
+    settled: unrepaired,
+    phase,
+    retests,
+    pairs: beforeAfter(bench),
+    closeBlockers: closeBlockers(bench, retests, gone),
+  };
+}
+
+function beliefOf(bench: Bench): Belief {
+  const { network, belief, catalogue } = bench;
+  const p = marginals(network, belief);
+  const suspects = catalogue.faults
+    .map((f, i): Suspect => ({ key: f.key, fault: f.id, cylinder: f.cylinder, part: f.definition.part, p: p[i]! }))
+    .filter((s) => s.p >= LEAST_SUSPECT)
+    .sort((a, b) => b.p - a.p || a.key.localeCompare(b.key));
+  const masses = setMass(network, belief);
+  const sets = Array.from(masses.keys())
+    .sort((a, b) => masses[b]! - masses[a]!)
+    .slice(0, SETS_SHOWN)
+    .map((i) => ({ keys: membersOf(network.space, i).map((f) => catalogue.faults[f]!.key), p: masses[i]! }));
+  const states = stateMarginals(network, belief);
+  const sides = cylindersOf(bench.head.engine).map((c) => {
+    let sum = 0;
+    masses.forEach((mass, i) => {
+      if (membersOf(network.space, i).some((f) => affected(bench, f, c))) sum += mass;
+    });
+    return sum;
+  });
+  const chance = surprise(belief);
+  const slips = chance >= SURPRISED ? [...slipChances(network, belief)].sort((a, b) => b[1] - a[1])[0] : undefined;
+  const settled = settledFaults(catalogue, network, belief, currentReadings(bench));
+  return {
+    suspects,
+    none: masses[0]!,
+    sets,
+    conditions: catalogue.conditions.map((c, i) => ({ id: c.id, p: states[i]! })),
+    sides,
+    surprise: chance,
+    slipped: slips ? Math.max(...belief.groups.get(slips[0])!.readings.map((r) => r.event)) : null,
+    settled,
+    ridge: ridgeOf(bench, p, settled),
+    unsteady: [...belief.groups.values()]
+      .filter((g) => g.unsteady && !g.variable.startsWith('implied.'))
+      .map((g) => g.variable),
+  };
+}
+
+/** Whether fault number `f` makes cylinder `c` the one that does not pull. */
+function affected(bench: Bench, f: number, c: number): boolean {
+  const { cylinder, definition } = bench.catalogue.faults[f]!;
+  if (cylinder === null) return false;
+  const onOther = definition.failures.some((failure) => failure.on === 'other');
+  return onOther ? cylinder !== c : cylinder === c;
+}
+
+/**
+ * Readings that still speak of the engine as it is: taken since the last repair that changed what they see. A coil measured
+ * before the battery was replaced is still that coil.
+ */
+function currentReadings(bench: Bench): StandingReading[] {
+  return bench.readings.filter((r) => {
+    const variable = instanceKey(r.reading.check, r.reading.cylinder);
+    if (!bench.network.hasVariable(variable)) return false;
+    const { touches } = bench.network.variable(variable).spec;
+    return !bench.repairs.some((repair) => repair.event > r.event && touches.includes(repair.key));
+  });
+}
+
+function ridgeOf(bench: Bench, p: Float64Array, settled: readonly Settled[]): RidgePart[] {
+  const cylinders = cylindersOf(bench.head.engine);
+  const read = currentReadings(bench);
+  return PARTS.map((part) => ({
+    part: part.id,
+    sides: cylinders.map((c) => {
+      const own = bench.catalogue.faults
+        .map((fault, i) => ({ fault, p: p[i]! }))
+        .filter(({ fault }) => fault.definition.part === part.id && (fault.cylinder === null || fault.cylinder === c));
+      const height = 1 - own.reduce((quiet, x) => quiet * (1 - x.p), 1);
+      const directly = (id: string) => own.some(({ fault }) => fault.definition.effects.some((e) => e.check === id));
+      const lookedAt =
+        own.length > 0 &&
+        read.some((r) => directly(r.reading.check) && (r.reading.cylinder === null || r.reading.cylinder === c));
+      const cleared = own.every(({ fault, p: chance }) => chance < CLEARED && clearedBySettlingCheck(fault, read));
+      const proven = own.some(({ fault }) => settled.some((s) => s.fault === fault.key));
+      const mark: BoltMark = proven
+        ? 'striped'
+        : height >= SUSPECTED
+          ? 'cracked'
+          : !lookedAt
+            ? 'hollow'
+            : cleared
+              ? 'filled'
+              : 'half';
+      return { p: height, mark };
+    }),
+  }));
+}
+
+function clearedBySettlingCheck(
+  fault: Bench['catalogue']['faults'][number],
+  read: readonly StandingReading[],
+): boolean {
+  return fault.definition.settledBy.some(
+    (rule) =>
+      rule.length === 1 &&
+      read.some(
+        (r) =>
+          r.reading.check === rule[0]!.check &&
+          (r.reading.cylinder === null || r.reading.cylinder === fault.cylinder) &&
+          r.assessment.outcome === checkOf(r.reading.check).outcomes[0]?.id &&
+          !r.assessment.tooCloseToCall,
+      ),
+  );
+}
+
+/** The last repair of each fault, and what has to be shown after it. */
+function retestsDue(bench: Bench): RetestDue[] {
+  const due: RetestDue[] = [];
+  const latest = bench.repairs.filter((r, i) => !bench.repairs.some((later, j) => j > i && later.key === r.key));
+  for (const repair of latest) {
+    const definition = findFault(repair.step.id) ?? CONDITIONS.find((c) => c.id === repair.step.id);
+    const check = definition && findCheck(definition.repair.retest);
+    if (!check?.appliesTo(bench.head.engine)) continue;
+    const cylinder = check.scope === 'cylinder' ? (repair.step.cylinder ?? bench.lastCylinder ?? 1) : null;
+    if (takenAfter(bench, repair.event, check.id, cylinder)) continue;
+    due.push({ check: check.id, cylinder, ...stateBefore(bench, repair, check.id, cylinder), repair: repair.event });
+  }
+  const last = bench.repairs.at(-1);
+  if (!last) return due;
+  for (const { check, condition, temperature } of complaintChecks(bench)) {
+    if (takenAfter(bench, last.event, check, null) || due.some((d) => d.check === check)) continue;
+    due.push({
+      check,
+      cylinder: null,
+      condition,
+      temperature,
+      before: lastBefore(bench, last.event, check, null)?.event ?? null,
+      repair: null,
+    });
+  }
+  return due;
+}
+
+const takenAfter = (bench: Bench, event: number, check: string, cylinder: number | null) =>
+  bench.readings.some((r) => r.event > event && r.reading.check === check && r.reading.cylinder === cylinder);
+
+const lastBefore = (bench: Bench, event: number, check: string, cylinder: number | null) =>
+  bench.readings.findLast((r) => r.event < event && r.reading.check === check && r.reading.cylinder === cylinder);
+
+/** The worst reading before the repair gives the state to repeat it in. */
+function stateBefore(bench: Bench, repair: MadeRepair, check: string, cylinder: number | null) {
+  const earlier = bench.readings.filter(
+    (r) => r.event < repair.event && r.reading.check === check && r.reading.cylinder === cylinder,
+  );
+  const worst = earlier.reduce<StandingReading | undefined>(
+    (a, b) => ((b.assessment.severity ?? 0) >= (a?.assessment.severity ?? -1) ? b : a),
+    undefined,
+  );
+  return {
+    condition: worst?.reading.condition ?? checkOf(check).states[0]!,
+    temperature: worst?.reading.temperature ?? null,
+    before: worst?.event ?? null,
+  };
+}
+
+/** Checks that show the complaint gone, in the state it is complained of. */
+function complaintChecks(bench: Bench): { check: string; condition: RunningState; temperature: Temperature | null }[] {
+  const { complaint, history } = bench.head;
+  const withHeat = complaint.some((s) => COMES_WITH_HEAT.includes(s)) || history.flags.includes('only-hot');
+  const checks = new Set(complaint.map((s) => SHOWN_GONE_BY[s] ?? (withHeat ? 'run.minutes' : 'look.run')));
+  return [...checks].map((check) => ({
+    check,
+    condition: checkOf(check).states[0]!,
+    temperature: check === 'run.minutes' ? 'hot' : null,
+  }));
+}
+
+const CLEAN: Readonly<Record<string, string>> = {
+  'look.run': 'runs-clean',
+  'run.minutes': 'clean',
+  'look.crank': 'normal',
+  'run.shut-off': 'all-stop',
+};
+
+function complaintGone(bench: Bench): { check: string; gone: boolean }[] {
+  const since = bench.repairs.at(-1)?.event ?? 0;
+  return complaintChecks(bench).map(({ check }) => {
+    const last = bench.readings.findLast((r) => r.event > since && r.reading.check === check);
+    return { check, gone: last?.assessment.outcome === CLEAN[check] };
+  });
+}
+
+function closeBlockers(
+  bench: Bench,
+  retests: readonly RetestDue[],
+  gone: readonly { check: string; gone: boolean }[],
+): CloseBlocker[] {
+  const out: CloseBlocker[] = fittedBypasses(bench).map((r) => ({
+    code: 'bypass-fitted',
+    repair: r.event,
+    key: r.key,
+  }));
+  const mended = bench.repairs.filter((r) => r.step.action !== 'bypassed');
+  if (mended.length === 0) out.push({ code: 'nothing-repaired' });
+  else if (mended.every((r) => CONDITIONS.some((c) => c.id === r.step.id)))
+    out.push({ code: 'only-a-condition', key: mended[0]!.key });
+  out.push(...retests.map((r): CloseBlocker => ({ code: 'retest-due', check: r.check, cylinder: r.cylinder })));
+  for (const { check, gone: isGone } of gone)
+    if (!isGone && !retests.some((r) => r.check === check)) out.push({ code: 'complaint-not-gone', check });
+  return out;
+}
+
+/** Bypasses with no other work on the same part after them. They keep a job open whatever its end. */
+export function fittedBypasses(bench: Pick<Bench, 'repairs'>): MadeRepair[] {
+  return bench.repairs.filter(
+    (r, i) =>
+      r.step.action === 'bypassed' &&
+      !bench.repairs.some((later, j) => j > i && later.key === r.key && later.step.action !== 'bypassed'),
+  );
+}
+
+/** Readings taken again after a repair beside the last one before it. */
+function beforeAfter(bench: Bench): BeforeAfter[] {
+  const pairs: BeforeAfter[] = [];
+  for (const after of bench.readings) {
+    const repair = bench.repairs.findLast((r) => r.event < after.event);
+    if (!repair) continue;
+    const same = bench.readings.filter(
+      (r) =>
+        r.event < repair.event &&
+        r.reading.check === after.reading.check &&
+        r.reading.cylinder === after.reading.cylinder,
+    );
+    const before =
+      same.findLast(
+        (r) => r.reading.condition === after.reading.condition && r.reading.temperature === after.reading.temperature,
+      ) ?? same.at(-1);
+    if (before) pairs.push({ before, after });
+  }
+  return pairs;
+}
+
+/** The ranked next checks, one step ahead; after a repair its re-tests come first. */
+export function nextChecks(bench: Bench, summary: Pick<BenchSummary, 'slipped' | 'retests'>): Plan {
+  const slipped = summary.slipped === null ? undefined : bench.readings.find((r) => r.event === summary.slipped);
+  const again = slipped ? instanceKey(slipped.reading.check, slipped.reading.cylinder) : null;
+  const plan = planNext(bench.catalogue, bench.network, bench.belief, bench.planner, situationOf(bench), again);
+  const retests = summary.retests.map((due) => retestAsNext(bench, due));
+  const same = (a: NextCheck, b: NextCheck) => a.check === b.check && a.cylinder === b.cylinder;
+  return { ...plan, next: [...retests, ...plan.next.filter((n) => !retests.some((r) => same(n, r)))] };
+}
+
+function retestAsNext(bench: Bench, { check, cylinder, condition, temperature, repair }: RetestDue): NextCheck {
+  const definition = checkOf(check);
+  const opens = accessKeysFor(definition, cylinder, cylindersOf(bench.head.engine)).filter(
+    (key) => !bench.open.has(key),
+  );
+  const access = opens.reduce((sum, key) => sum + accessOf(key).openMin + accessOf(key).closeMin, 0);
+  return {
+    check,
+    cylinder,
+    condition,
+    temperature,
+    minutes: definition.minutes + access,
+    minutesSaved: 0,
+    opens,
+    why: {
+      code: 'retest',
+      repair: repair === null ? null : (bench.repairs.find((r) => r.event === repair)?.key ?? null),
+    },
+  };
+}
+
+function situationOf(bench: Bench): Situation {
+  const deadStop = lastEventOf(bench, (r) => r.reading.check === 'look.crank' && r.assessment.outcome === 'stops-dead');
+  const plugsOut = lastEventOf(
+    bench,
+    (r) => r.reading.check === 'turn.plugs-out' && r.assessment.outcome !== 'still-locked',
+  );
+  const stopped =
+    deadStop ??
+    (bench.head.complaint.includes('crank-stops') || bench.head.complaint.includes('will-not-turn') ? 0 : null);
+  return {
+    open: bench.open,
+    hot: bench.hot,
+    hasRun: bench.hasRun,
+    repaired: bench.repairs.length > 0,
+    crankingUnsafe: stopped !== null && (plugsOut ?? -1) < stopped,
+    lastCylinder: bench.lastCylinder,
+    complaint: bench.head.complaint,
+    readings: currentReadings(bench),
+    epoch: bench.repairs.length,
+  };
+}
+
+const lastEventOf = (bench: Bench, wanted: (r: StandingReading) => boolean) =>
+  bench.readings.findLast(wanted)?.event ?? null;
+
+export interface Explanation {
+  readonly key: string;
+  readonly weights: readonly {
+    readonly variable: string;
+    readonly events: readonly number[];
+    readonly decibans: number;
+  }[];
+  /** Ways to settle it, each with what is still missing. */
+  readonly missing: readonly (readonly {
+    readonly check: string;
+    readonly outcomes: readonly string[];
+    readonly cylinder: number | null;
+  }[])[];
+}
+
+/** What speaks for and against a suspect, and what would settle it. @throws RangeError for a key not on this engine */
+export function explainSuspect(bench: Bench, key: string): Explanation {
+  const index = bench.network.faultIndex.get(key);
+  if (index === undefined) throw new RangeError(`explainSuspect: no fault ${key} on this engine`);
+  const read = currentReadings(bench);
+  const routes = bench.planner.routes.filter((route) => route.fault === index);
+  return {
+    key,
+    weights: weightsOfEvidence(bench.network, bench.belief, index).filter((w) => w.variable !== IMPLIED_CRANKS),
+    missing: routes.map((route) =>
+      route.needs
+        .filter(
+          ({ need, target }) =>
+            !read.some(
+              (r) =>
+                r.reading.check === need.check &&
+                r.reading.cylinder === target &&
+                need.outcomes.includes(r.assessment.outcome ?? ''),
+            ),
+        )
+        .map(({ need, target }) => ({ check: need.check, outcomes: need.outcomes, cylinder: target })),
+    ),
+  };
+}

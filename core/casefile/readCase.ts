@@ -1,0 +1,111 @@
+import type { EngineFigures, EngineWords, MachineKind } from '../engine/index.ts';
+import { FAULTS } from '../faults/index.ts';
+import { HISTORY_FLAGS, type Symptom } from '../symptoms.ts';
+import { type InputIssue, issuesOf, type Read, refuse } from './issues.ts';
+import { type JobEvent, readEvent } from './readEvent.ts';
+import { caseSchema, MAX_EVENTS, type RawCase } from './schema.ts';
+
+/** What a machine has been through. */
+export interface History {
+  readonly hours: number | null;
+  readonly storedMonths: number | null;
+  readonly flags: readonly string[];
+}
+
+/** Everything known of a job before its first event. */
+export interface CaseHead {
+  readonly kind: MachineKind;
+  readonly engine: EngineWords;
+  readonly figures: EngineFigures;
+  readonly history: History;
+  readonly complaint: readonly Symptom[];
+}
+
+export interface Case extends CaseHead {
+  readonly events: readonly JobEvent[];
+}
+
+const headSchema = caseSchema.omit({ events: true });
+
+/**
+ * A case file, version 1, read whole or refused whole with the JSON path of everything wrong.
+ * @param raw parsed JSON, anything
+ */
+export function readCase(raw: unknown): Read<Case> {
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
+    return refuse({ path: '$', message: 'a case file is a JSON object' });
+  const { events: rawEvents, ...rawHead } = raw as { events?: unknown };
+  const issues: InputIssue[] = [];
+  const head = headSchema.safeParse(rawHead);
+  if (!head.success) return refuse(...issuesOf(head.error, '$'));
+  issues.push(...headIssues(head.data));
+  if (!Array.isArray(rawEvents))
+    return refuse(...issues, { path: '$.events', message: 'events is a list, empty if nothing was done yet' });
+  if (rawEvents.length > MAX_EVENTS)
+    return refuse(...issues, { path: '$.events', message: `at most ${MAX_EVENTS} events` });
+  const { sheet, ...engine } = head.data.machine.engine;
+  const events: JobEvent[] = [];
+  rawEvents.forEach((rawEvent, i) => {
+    const event = readEvent(rawEvent, `$.events[${i}]`, engine);
+    if (!event.ok) issues.push(...event.issues);
+    else {
+      const target =
+        event.value.kind === 'correct' ? correctionIssue(event.value.event, events, `$.events[${i}].correct`) : null;
+      if (target) issues.push(target);
+      events.push(event.value);
+    }
+  });
+  if (issues.length > 0) return refuse(...issues);
+  return { ok: true, value: { ...headOf(head.data, engine, sheet ?? {}), events } };
+}
+
+function headOf(head: Omit<RawCase, 'events'>, engine: EngineWords, figures: EngineFigures): CaseHead {
+  const { history } = head;
+  return {
+    kind: head.machine.kind,
+    engine,
+    figures,
+    history: {
+      hours: history?.hours ?? null,
+      storedMonths: history?.storedMonths ?? null,
+      flags: history?.flags ?? [],
+    },
+    complaint: head.complaint,
+  };
+}
+
+function headIssues(head: Omit<RawCase, 'events'>): InputIssue[] {
+  const issues: InputIssue[] = [];
+  const { engine } = head.machine;
+  if ((engine.layout === 'single') !== (engine.cylinders === 1)) {
+    issues.push({
+      path: '$.machine.engine.layout',
+      message: `layout ${engine.layout} does not fit ${engine.cylinders} cylinder(s)`,
+    });
+  }
+  head.history?.flags?.forEach((flag, i) => {
+    const path = `$.history.flags[${i}]`;
+    if (flag.startsWith('tried:')) {
+      const tried = flag.slice('tried:'.length);
+      // A fault this catalogue has not reached yet may still have been tried; only a word of another shape is refused.
+      if (!/^[a-z]+\.[a-z-]+(\[[123]\])?$/.test(tried))
+        issues.push({ path, message: `"${tried}" is not a fault id`, accepted: FAULTS.map((f) => `tried:${f.id}`) });
+    } else if (!(flag in HISTORY_FLAGS))
+      issues.push({
+        path,
+        message: `"${flag}" is not a history flag`,
+        accepted: [...Object.keys(HISTORY_FLAGS), 'tried:<fault id>'],
+      });
+  });
+  return issues;
+}
+
+/** Why event number `target` (1 = first) cannot be corrected, or null. */
+export function correctionIssue(target: number, before: readonly JobEvent[], path: string): InputIssue | null {
+  const event = before[target - 1];
+  if (!event) return { path, message: `there is no event ${target} before this one; events are numbered from 1` };
+  if (event.kind !== 'reading' && event.kind !== 'repair' && !(event.kind === 'correct' && event.replacement)) {
+    return { path, message: `event ${target} is a ${event.kind}: only a reading or a repair can be corrected` };
+  }
+  return null;
+}

@@ -1,0 +1,118 @@
+import { z } from 'zod';
+import {
+  engineFigures,
+  engineWords,
+  MACHINE_KINDS,
+  REPAIR_ACTIONS,
+  RUNNING_STATES,
+  TEMPERATURES,
+} from '../engine/index.ts';
+import { SYMPTOM_IDS, type Symptom } from '../symptoms.ts';
+import { DIMENSIONS, type Unit } from '../units/index.ts';
+
+/** Every unit a figure may carry; which of them a field takes depends on what it measures. */
+export const UNITS = Object.values(DIMENSIONS).flatMap((d) => Object.keys(d.units)) as [Unit, ...Unit[]];
+export const symptomSchema = z.enum(SYMPTOM_IDS as [Symptom, ...Symptom[]]);
+
+export const quantitySchema = z.strictObject({ value: z.number(), unit: z.enum(UNITS) });
+const figureSchema = z.union([quantitySchema, z.literal('OL')]);
+const cylinderSchema = z.number().int().min(1).max(3);
+
+/** What any event may carry besides what it says: who, when, under which id, and the keys as they were typed. */
+const stamp = {
+  id: z.string().max(64).optional(),
+  at: z.iso.datetime({ offset: true }).optional(),
+  by: z.string().max(120).optional(),
+};
+
+export const checkEventSchema = z.strictObject({
+  check: z.string(),
+  cylinder: cylinderSchema.optional(),
+  condition: z.enum(RUNNING_STATES).optional(),
+  temperature: z.enum(TEMPERATURES).optional(),
+  value: figureSchema.optional(),
+  fields: z.record(z.string(), z.union([figureSchema, z.string().max(200), z.boolean()])).optional(),
+  readings: z.record(z.string(), z.union([figureSchema, z.string().max(40)])).optional(),
+  outcome: z.string().max(60).optional(),
+  symptoms: z.array(symptomSchema).optional(),
+  where: z.string().max(200).optional(),
+  instrument: z.string().max(200).optional(),
+  /** The keys as typed, by field. */
+  typed: z.record(z.string(), z.string().max(80)).optional(),
+  /** Taken to prove a repair. */
+  retest: z.boolean().optional(),
+  /** Version of the limits it was judged by. */
+  rules: z.string().max(40).optional(),
+  ...stamp,
+});
+
+export const repairEventSchema = z.strictObject({
+  repair: z.string(),
+  cylinder: cylinderSchema.optional(),
+  action: z.enum(REPAIR_ACTIONS),
+  note: z.string().max(2000).optional(),
+  ...stamp,
+});
+
+export const noteEventSchema = z.strictObject({ note: z.string().max(4000), ...stamp });
+
+/** Strikes an earlier reading or repair; with `check` or `repair` besides, prints a new one in its place. */
+export const correctEventSchema = z.strictObject({
+  correct: z.number().int().min(1),
+  reason: z.string().max(400).optional(),
+  ...checkEventSchema.omit({ check: true, id: true, at: true, by: true }).shape,
+  check: z.string().optional(),
+  repair: z.string().optional(),
+  action: z.enum(REPAIR_ACTIONS).optional(),
+  note: z.string().max(2000).optional(),
+  ...stamp,
+});
+
+export const CLOSE_KINDS = ['cured', 'customer-stops', 'decided-against', 'no-fault-found'] as const;
+export type CloseKind = (typeof CLOSE_KINDS)[number];
+export const closeEventSchema = z.strictObject({
+  close: z.enum(CLOSE_KINDS),
+  note: z.string().max(4000).optional(),
+  ...stamp,
+});
+
+export const eventSchema = z.union([
+  checkEventSchema,
+  repairEventSchema,
+  noteEventSchema,
+  correctEventSchema,
+  closeEventSchema,
+]);
+
+export const historySchema = z.strictObject({
+  hours: z.number().min(0).max(100_000).nullable().optional(),
+  storedMonths: z.number().min(0).max(600).nullable().optional(),
+  flags: z.array(z.string().max(80)).max(60).optional(),
+});
+
+export const machineSchema = z.strictObject({
+  kind: z.enum(MACHINE_KINDS),
+  name: z.string().max(200).optional(),
+  engine: z.strictObject({ ...engineWords.shape, sheet: engineFigures.nullable().optional() }),
+});
+
+export const MAX_EVENTS = 2000;
+
+/** Case file, version 1. The semantic rules (ids, units by field, limits) stand in `readCase`. */
+export const caseSchema = z.strictObject({
+  format: z.literal('ridge-bolt/case'),
+  version: z.literal(1),
+  machine: machineSchema,
+  history: historySchema.optional(),
+  complaint: z.array(symptomSchema),
+  said: z.string().max(2000).optional(),
+  events: z.array(eventSchema).max(MAX_EVENTS),
+});
+
+export type RawCheckEvent = z.infer<typeof checkEventSchema>;
+export type RawRepairEvent = z.infer<typeof repairEventSchema>;
+export type RawNoteEvent = z.infer<typeof noteEventSchema>;
+export type RawCorrectEvent = z.infer<typeof correctEventSchema>;
+export type RawCloseEvent = z.infer<typeof closeEventSchema>;
+export type RawEvent = z.infer<typeof eventSchema>;
+export type RawCase = z.infer<typeof caseSchema>;

@@ -1,0 +1,54 @@
+import { type Belief, product } from './belief.ts';
+import type { Network } from './network.ts';
+import { membersOf } from './space.ts';
+
+/** What one variable's readings say of a suspect. */
+export interface Weight {
+  readonly variable: string;
+  readonly events: readonly number[];
+  /** Ten times the base-ten logarithm of P(readings | fault) / P(readings | no such fault). */
+  readonly decibans: number;
+}
+
+/**
+ * Weight of evidence for a fault, reading by reading, since the last repair; the strongest first.
+ * Each is taken in the light of all the others.
+ * @see I. J. Good, Probability and the Weighing of Evidence (1950)
+ */
+export function weightsOfEvidence(network: Network, belief: Belief, fault: number): Weight[] {
+  const out: Weight[] = [];
+  const { space, assignments } = network;
+  for (const [key, own] of belief.likelihoods) {
+    const { all } = product(network, belief.start, belief.likelihoods, key);
+    const { faultRow, stateMask, masks } = network.variable(key);
+    const sums = { with: 0, withMass: 0, without: 0, withoutMass: 0 };
+    for (let i = 0; i < space.count; i++) {
+      const has = membersOf(space, i).includes(fault);
+      for (let s = 0; s < assignments; s++) {
+        const mass = all[i * assignments + s]!;
+        const seen = mass * own.total[faultRow[i]! * masks + stateMask[s]!]!;
+        if (has) {
+          sums.with += seen;
+          sums.withMass += mass;
+        } else {
+          sums.without += seen;
+          sums.withoutMass += mass;
+        }
+      }
+    }
+    if (sums.withMass <= 0 || sums.withoutMass <= 0 || sums.without <= 0 || sums.with <= 0) continue;
+    const decibans = 10 * Math.log10(sums.with / sums.withMass / (sums.without / sums.withoutMass));
+    out.push({ variable: key, events: belief.groups.get(key)!.readings.map((r) => r.event), decibans });
+  }
+  return out.sort((a, b) => Math.abs(b.decibans) - Math.abs(a.decibans));
+}
+
+/** Decibans in the shop's words; null where a reading says next to nothing. */
+export function inWords(
+  decibans: number,
+): 'strongly for' | 'for' | 'slightly for' | 'slightly against' | 'against' | 'strongly against' | null {
+  const size = Math.abs(decibans);
+  if (size < 1) return null;
+  if (decibans > 0) return size >= 10 ? 'strongly for' : size >= 4 ? 'for' : 'slightly for';
+  return size >= 10 ? 'strongly against' : size >= 4 ? 'against' : 'slightly against';
+}

@@ -1,0 +1,10 @@
+export * from './belief.ts';
+export { cureChance, noisyMax } from './combine.ts';
+export { type Evidence, type Group, groupLikelihood, withReading } from './evidence.ts';
+export { inWords, type Weight, weightsOfEvidence } from './explain.ts';
+export { type Catalogue, catalogueFor, instanceKey } from './fromCatalogue.ts';
+export { askedTriples } from './grow.ts';
+export { compileNetwork, type Network, type NetworkSpec, type SpecVariable } from './network.ts';
+export { type NextCheck, type Plan, planNext, SEARCH_CAP_MIN, type Why } from './plan.ts';
+export { type Settled, type StandingReading, settledFaults } from './settle.ts';
+export { buildSpace, membersOf, type Space } from './space.ts';

@@ -1,0 +1,129 @@
+import type { Assessment, Reading } from '../checks/index.ts';
+import type { FaultDefinition, Need, On } from '../faults/index.ts';
+import { holds } from '../faults/index.ts';
+import { type Belief, marginals } from './belief.ts';
+import { type Catalogue, instanceKey } from './fromCatalogue.ts';
+import type { Network } from './network.ts';
+
+/** A reading that stands: not struck, judged, numbered as in the record. */
+export interface StandingReading {
+  readonly event: number;
+  readonly reading: Reading;
+  readonly assessment: Assessment;
+  /** Repairs made before it. */
+  readonly epoch: number;
+  readonly retest: boolean;
+}
+
+export interface Settled {
+  readonly fault: string;
+  /** The event that completed the proof. */
+  readonly by: number;
+  /** Every event the proof stands on. */
+  readonly proof: readonly number[];
+}
+
+/** A suspect this probable still counts as another explanation. */
+const LIVE = 0.02;
+/** Another fault that makes the findings at least half as likely explains them equally. */
+const EQUALLY = 0.5;
+
+/** Cylinders a need speaks of for a fault on `cylinder`; null = the machine. */
+export function neededOn(
+  need: Need,
+  perCylinderCheck: boolean,
+  cylinder: number | null,
+  cylinders: readonly number[],
+): (number | null)[] {
+  if (!perCylinderCheck) return [null];
+  const on: On = need.on ?? 'same';
+  if (on === 'same') return cylinder === null ? [...cylinders] : [cylinder];
+  return on === 'other' ? cylinders.filter((c) => c !== cylinder) : [...cylinders];
+}
+
+/** Whether a standing reading is what a need asks for. */
+export function meets(
+  need: Need,
+  standing: StandingReading,
+  target: number | null,
+  faultCylinder: number | null,
+): boolean {
+  const { reading, assessment } = standing;
+  if (reading.check !== need.check || reading.cylinder !== target) return false;
+  if (!holds(need.when, reading.condition, reading.temperature)) return false;
+  if (need.part !== undefined) {
+    const weights = assessment.weights[need.part.replace('[c]', String(faultCylinder))];
+    return weights !== undefined && need.outcomes.some((o) => (weights[o] ?? 0) > 0.5);
+  }
+  return assessment.outcome !== null && !assessment.tooCloseToCall && need.outcomes.includes(assessment.outcome);
+}
+
+/**
+ * Faults proven by the record. A rule is met when every finding it asks for stands, was not contradicted by an unequal repeat,
+ * and no other live fault explains those findings equally. High probability alone never settles anything.
+ */
+export function settledFaults(
+  catalogue: Catalogue,
+  network: Network,
+  belief: Belief,
+  readings: readonly StandingReading[],
+): Settled[] {
+  const p = marginals(network, belief);
+  const scopes = new Map(catalogue.checks.map((c) => [c.check.id, c.check.scope]));
+  const cylinders = Array.from({ length: catalogue.engine.cylinders }, (_, i) => i + 1);
+  return catalogue.faults.flatMap((fault, f) => {
+    // A proof that belief has turned away from is a reading to take again, not a verdict.
+    if (p[f]! < 0.5) return [];
+    for (const rule of fault.definition.settledBy) {
+      const proof = proofOf(rule, fault, readings, scopes, cylinders, belief);
+      if (proof && !explainedByAnother(network, belief, p, f, proof.variables)) {
+        return [{ fault: fault.key, by: Math.max(...proof.events), proof: proof.events }];
+      }
+    }
+    return [];
+  });
+}
+
+function proofOf(
+  rule: readonly Need[],
+  fault: { readonly cylinder: number | null; readonly definition: FaultDefinition },
+  readings: readonly StandingReading[],
+  scopes: ReadonlyMap<string, string>,
+  cylinders: readonly number[],
+  belief: Belief,
+): { events: number[]; variables: string[] } | null {
+  const events: number[] = [];
+  const variables: string[] = [];
+  for (const need of rule) {
+    const scope = scopes.get(need.check);
+    if (scope === undefined) return null;
+    for (const target of neededOn(need, scope === 'cylinder', fault.cylinder, cylinders)) {
+      const found = readings.findLast((r) => meets(need, r, target, fault.cylinder));
+      const variable = instanceKey(need.check, target);
+      if (!found || belief.groups.get(variable)?.unsteady) return null;
+      events.push(found.event);
+      variables.push(variable);
+    }
+  }
+  return { events, variables };
+}
+
+function explainedByAnother(
+  network: Network,
+  belief: Belief,
+  p: Float64Array,
+  own: number,
+  variables: readonly string[],
+): boolean {
+  const fitOf = (fault: number) =>
+    variables.reduce((product, key) => {
+      const likelihood = belief.likelihoods.get(key);
+      if (!likelihood) return product;
+      const { faultRow, masks } = network.variable(key);
+      return product * likelihood.unslipped[faultRow[network.space.indexOf([fault])]! * masks]!;
+    }, 1);
+  const ownFit = fitOf(own);
+  for (let other = 0; other < p.length; other++)
+    if (other !== own && p[other]! > LIVE && fitOf(other) >= EQUALLY * ownFit) return true;
+  return false;
+}

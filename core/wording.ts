@@ -1,0 +1,125 @@
+import type { CloseBlocker } from './bench/index.ts';
+import { type CheckDefinition, findCheck, type Reading } from './checks/index.ts';
+import type { RepairAction, RunningState, Temperature } from './engine/index.ts';
+import { CONDITIONS, findFault } from './faults/index.ts';
+import type { NextCheck, Why } from './reason/plan.ts';
+
+/** Sentences stand here and nowhere else; the core hands out codes and figures. */
+
+export const STATE_WORDS: Record<RunningState, string> = {
+  'key-off': 'key off',
+  'key-on': 'key on',
+  cranking: 'cranking',
+  idle: 'at idle',
+  'half-speed': 'at half speed',
+  'full-speed': 'at full speed',
+  loaded: 'under load',
+  bench: 'on the bench',
+};
+export const TEMPERATURE_WORDS: Record<Temperature, string> = { cold: 'cold', warm: 'warm', hot: 'hot' };
+export const ACTION_WORDS: Record<RepairAction, string> = {
+  replaced: 'Replaced',
+  adjusted: 'Adjusted',
+  cleaned: 'Cleaned',
+  repaired: 'Repaired',
+  bypassed: 'Bypassed (proves only)',
+  removed: 'Removed',
+};
+export const CLOSE_WORDS = {
+  cured: 'Cured and shown',
+  'customer-stops': 'Customer stops',
+  'decided-against': 'Not worth the repair',
+  'no-fault-found': 'No fault found',
+} as const;
+
+export const REMARK_WORDS: Record<string, string> = {
+  not_rested: 'Not rested: surface charge reads high, so this says nothing yet.',
+  charge_first: 'Charge it first: a tester judges capacity only on a charged battery.',
+  governor_hides: 'At governed speed the governor makes up for a lost cylinder: hold the throttle and take it again.',
+  throttle_unknown: 'Not said how the throttle was held: a small drop tells nothing at governed speed.',
+  coils_plugged: 'With the coils plugged in, leg to ground reads the primary: unplug both and take it again.',
+  not_a_diode_drop: 'Neither a diode drop nor a short nor open: check the probes and take it again.',
+};
+
+/** `spark.coil-open[2]` as "Coil open, cylinder 2". */
+export function faultLabel(key: string, sides?: readonly string[]): string {
+  const { id, cylinder } = splitKey(key);
+  const title = findFault(id)?.title ?? CONDITIONS.find((c) => c.id === id)?.title ?? id;
+  return cylinder === null ? title : `${title}, ${sideWord(cylinder, sides)}`;
+}
+
+export const sideWord = (cylinder: number, sides?: readonly string[]) =>
+  sides?.[cylinder - 1] ?? `cylinder ${cylinder}`;
+
+/** `spark.tester[2]` as "Spark tester, cylinder 2". */
+export function checkLabel(check: string, cylinder: number | null, sides?: readonly string[]): string {
+  const title = findCheck(check)?.title ?? check;
+  return cylinder === null ? title : `${title}, ${sideWord(cylinder, sides)}`;
+}
+
+/** A key such as `spark.coil-open[2]` in its two parts. */
+export function splitKey(key: string): { id: string; cylinder: number | null } {
+  const match = /^(.*)\[(\d)\]$/.exec(key);
+  return match ? { id: match[1]!, cylinder: Number(match[2]) } : { id: key, cylinder: null };
+}
+
+export function outcomeLabel(check: CheckDefinition | undefined, outcome: string | null): string {
+  if (outcome === null) return 'Cannot tell';
+  if (outcome === 'runs-clean') return 'Runs clean';
+  if (outcome === 'symptoms') return 'Fault shows';
+  return check?.outcomes.find((o) => o.id === outcome)?.label ?? outcome;
+}
+
+/** "at idle, hot". */
+export function stateLabel(reading: Pick<Reading, 'condition' | 'temperature'>): string {
+  return reading.temperature === null
+    ? STATE_WORDS[reading.condition]
+    : `${STATE_WORDS[reading.condition]}, ${TEMPERATURE_WORDS[reading.temperature]}`;
+}
+
+const parts = (pA: number, pB: number) => {
+  const sum = Math.max(pA + pB, 1e-9);
+  return `${Math.round((100 * pA) / sum)}:${Math.round((100 * pB) / sum)}`;
+};
+
+/** Why a check is worth its minutes. */
+export function whySentence(why: Why, sides?: readonly string[]): string {
+  switch (why.code) {
+    case 'side':
+      return 'Tells which cylinder';
+    case 'splits':
+      return `Splits "${faultLabel(why.a, sides)}" from "${faultLabel(why.b, sides)}" (${parts(why.pA, why.pB)})`;
+    case 'settles':
+      return `Would settle "${faultLabel(why.fault, sides)}"`;
+    case 'clears':
+      return `Speaks for or against "${faultLabel(why.fault, sides)}"`;
+    case 'retest':
+      return why.repair === null
+        ? 'Shows whether the complaint is gone'
+        : `Proves the repair of "${faultLabel(why.repair, sides)}": same check, same condition`;
+    case 'again':
+      return 'This reading does not fit the others: take it again before anything is bought';
+  }
+}
+
+/** Why, minutes, what it opens: one line. */
+export function whyLine(next: NextCheck, sides?: readonly string[]): string {
+  const opens = next.opens.filter((key) => !/^lead/.test(key));
+  const opening = opens.length === 0 ? 'nothing more to open' : `opens ${opens.join(', ')}`;
+  return `${whySentence(next.why, sides)}; ${Math.round(next.minutes * 2) / 2} min; ${opening}`;
+}
+
+export function blockerSentence(blocker: CloseBlocker, sides?: readonly string[]): string {
+  switch (blocker.code) {
+    case 'bypass-fitted':
+      return `A bypass is still fitted: ${faultLabel(blocker.key, sides)}. Take it off and record it.`;
+    case 'nothing-repaired':
+      return 'Nothing has been repaired yet.';
+    case 'only-a-condition':
+      return CONDITIONS.find((c) => c.id === splitKey(blocker.key).id)?.ask ?? 'What caused it is not found yet.';
+    case 'retest-due':
+      return `Not re-tested: ${checkLabel(blocker.check, blocker.cylinder, sides)}.`;
+    case 'complaint-not-gone':
+      return `The complaint is not shown gone: ${checkLabel(blocker.check, null, sides)}.`;
+  }
+}
