@@ -20,6 +20,11 @@ export interface Effect {
   readonly on?: On;
   /** Place within a check of several parts. */
   readonly part?: string;
+  /**
+   * Chance that this check can see the fault at all on this machine; shared by all its conditions, so that three good
+   * flashes of a tester that is blind to the leak are not three witnesses. Left out means always.
+   */
+  readonly seen?: number;
 }
 
 /** How surely a fault leads to a failure, by level. First entry whose `when` fits counts. */

@@ -273,7 +273,7 @@ export const SPARK_FAULTS = [
     },
     effects: [
       // A drained pulse may still flash a tester: about as often as not [P].
-      { check: 'spark.tester', outcomes: { none: 0.18, weak: 0.15, skips: 0.12 } },
+      { check: 'spark.tester', outcomes: { none: 0.38, weak: 0.32, skips: 0.25 }, seen: 0.5 },
       { check: 'look.wiring', outcomes: { damaged: 0.3 }, part: 'kill-lead-[c]' },
     ],
     curedBy: [{ check: 'spark.kill-off' }],
@@ -302,7 +302,7 @@ export const SPARK_FAULTS = [
     failures: [{ failure: 'pull', levels: { dead: 0.7, weak: 0.25 }, on: 'other' }],
     symptoms: { 'low-power': 0.7, 'one-cylinder': 0.5, 'runs-rough': 0.6, 'pops-exhaust': 0.25 },
     effects: [
-      { check: 'spark.tester', outcomes: { none: 0.15, weak: 0.28, skips: 0.12 }, on: 'other' },
+      { check: 'spark.tester', outcomes: { none: 0.26, weak: 0.48, skips: 0.2 }, on: 'other', seen: 0.6 },
       { check: 'spark.kill-diode', outcomes: { shorted: 0.96, open: 0.005 } },
     ],
     // Lifting either coil's lead parts the two coils.

@@ -235,7 +235,12 @@ function checkVariable(
   if (check.id === 'look.run') return symptomVariable(key, causes, byKey);
   const parts = check.partsOf(engine);
   const cylinderOfPart = (part: string) => (check.scope === 'all-cylinders' ? Number(part) : cylinder);
-  const shared = { key, parts, slip: check.slip, showsToday: (cause: string) => showsToday(byKey.get(cause)!) };
+  const shared = {
+    key,
+    parts,
+    slip: check.slip,
+    showsToday: (cause: string) => showsToday(byKey.get(cause)!) * seenBy(check.id, byKey.get(cause)!),
+  };
   if (check.combine.kind === 'cure') {
     const targets = cylindersOf(engine);
     return {
@@ -288,6 +293,8 @@ function touchesAnyway(
   return PROBES.some((at) => parts.some((p) => chancesOf(cause, check, cylinderOfPart(p.id), p.id, at) !== null));
 }
 
+const seenBy = (check: string, { definition }: CauseInstance) =>
+  definition.effects.find((e) => e.check === check && e.seen !== undefined)?.seen ?? 1;
 const showsToday = (cause: CauseInstance) => ('showsToday' in cause.definition ? cause.definition.showsToday : 1);
 
 /** Chance that this cause makes that cylinder (or, for machine failures, the machine) fail. */

@@ -73,7 +73,7 @@ export interface Plan {
   /** Minutes of search still ahead on average [min]. */
   readonly expectedSearchMin: number;
   readonly next: readonly NextCheck[];
-  /** True when no check is worth its minutes and `next` is simply the order that settles. */
+  /** True when no check is worth its minutes and `next` is simply the order that settles. Else the worthy ones, then what would settle the first suspect. */
   readonly settlingOrder: boolean;
 }
 
@@ -556,8 +556,13 @@ export function planNext(
   for (const entry of worth) if (!best.has(entry.candidate.instance.key)) best.set(entry.candidate.instance.key, entry);
   const settlingOrder = best.size === 0;
   const chosen = settlingOrder
-    ? inSettlingOrder(round, search.order, wide, search.minutes)
+    ? inSettlingOrder(round, search.order.slice(0, SETTLING_CHECKS_SHOWN), wide, search.minutes)
     : [...best.values()].slice(0, RANKED_CHECKS);
+  // However long its road, what would settle the first suspect is always in sight.
+  const settler = settlerOfFirstSuspect(round);
+  if (settler !== null && !chosen.some((c) => c.candidate.instance.key === planner.probes[settler]!.instance.key)) {
+    chosen.push(...inSettlingOrder(round, [settler], wide, search.minutes));
+  }
   const next = chosen.map((entry) => nextCheck(round, entry));
   if (again !== null) promote(round, next, again);
   return { expectedSearchMin: search.minutes, next, settlingOrder };
@@ -663,7 +668,7 @@ function compare(a: Ranked, b: Ranked, { lastCylinder }: Situation): number {
 const SETTLING_CHECKS_SHOWN = 6;
 
 function inSettlingOrder(round: Round, order: readonly number[], active: Active, now: number): Ranked[] {
-  return order.slice(0, SETTLING_CHECKS_SHOWN).map((index) => {
+  return order.map((index) => {
     const { instance, state, mask, hot } = round.planner.probes[index]!;
     const candidate = withReports(
       round.network,
@@ -672,6 +677,19 @@ function inSettlingOrder(round: Round, order: readonly number[], active: Active,
     );
     return { candidate, saved: savedBy(round, candidate, active, now) };
   });
+}
+
+/** The next probe on the surest road that settles the likeliest fault; null when nothing can or it is settled. */
+function settlerOfFirstSuspect({ network, belief, planner, missing }: Round): number | null {
+  const p = marginals(network, belief);
+  const first = p.indexOf(Math.max(...p));
+  let best: { probe: number; efficacy: number } | null = null;
+  for (const [r, route] of planner.routes.entries()) {
+    if (route.fault !== first) continue;
+    if (missing[r]!.length === 0) return null;
+    if (!best || route.efficacy > best.efficacy) best = { probe: missing[r]![0]!, efficacy: route.efficacy };
+  }
+  return best?.probe ?? null;
 }
 
 /** Puts the reading that most probably slipped at the top, in the state it was taken in. */
