@@ -1,8 +1,11 @@
 import type { CloseBlocker } from './bench/index.ts';
+import type { RawCheckEvent } from './casefile/index.ts';
 import { type CheckDefinition, findCheck, type Reading } from './checks/index.ts';
 import type { RepairAction, RunningState, Temperature } from './engine/index.ts';
 import { CONDITIONS, findFault } from './faults/index.ts';
 import type { NextCheck, Why } from './reason/plan.ts';
+import { SYMPTOMS } from './symptoms.ts';
+import { formatQuantity, type Quantity, shownUnit } from './units/index.ts';
 
 /** Sentences stand here and nowhere else; the core hands out codes and figures. */
 
@@ -122,4 +125,66 @@ export function blockerSentence(blocker: CloseBlocker, sides?: readonly string[]
     case 'complaint-not-gone':
       return `The complaint is not shown gone: ${checkLabel(blocker.check, null, sides)}.`;
   }
+}
+
+/** Names of computed quantities as printed. */
+export const QUANTITY_WORDS: Record<string, string> = {
+  chargePercent: 'Charge',
+  healthPercent: 'Of rated',
+  ccaEstimateA: 'CCA from resistance',
+  dropVolts: 'Drop',
+  ohmsAt20C: 'At 20 °C',
+  twinDifferencePercent: 'Apart from its twin',
+  needleLossPsiPerMin: 'Loss',
+  heatRatio: 'Rise against the twin',
+  dropRpm: 'Speed drop',
+  dropShare: 'Share of the drop',
+  travelPercent: 'Of the stroke',
+  overfillLitres: 'Over the fill',
+  fuelInOilPercent: 'Fuel in the oil',
+};
+
+/** A computed quantity with its error, `0.21 ± 0.04`. */
+export function quantityLine(
+  name: string,
+  { value, unit, plusMinus }: { value: number; unit: string; plusMinus?: number },
+): string {
+  const digits = Math.abs(value) >= 100 ? 0 : Math.abs(value) >= 10 ? 1 : 2;
+  const shown = shownUnit(unit);
+  const error = plusMinus === undefined ? '' : ` ± ${plusMinus.toFixed(digits)}`;
+  return `${QUANTITY_WORDS[name] ?? name}: ${value.toFixed(digits)}${error}${shown === '' ? '' : ` ${shown}`}`;
+}
+
+/** `kill-lead-2` as "kill lead, cylinder 2". */
+export function placeLabel(place: string): string {
+  const match = /^(.*)-(\d)$/.exec(place);
+  return match ? `${match[1]!.replaceAll('-', ' ')}, cylinder ${match[2]}` : place.replaceAll('-', ' ');
+}
+
+const figureText = (given: unknown): string =>
+  typeof given === 'object' && given !== null && 'value' in given
+    ? formatQuantity(given as Quantity)
+    : given === true
+      ? 'yes'
+      : String(given);
+
+/** What was read, as the tape and the job sheet print it. */
+export function readingText(raw: RawCheckEvent): string {
+  const check = findCheck(raw.check);
+  const parts: string[] = [];
+  for (const [cylinder, given] of Object.entries(raw.readings ?? {}))
+    parts.push(
+      `${cylinder}: ${typeof given === 'string' && given !== 'OL' ? outcomeLabel(check, given) : figureText(given)}`,
+    );
+  if (raw.value !== undefined) parts.push(figureText(raw.value));
+  for (const [name, given] of Object.entries(raw.fields ?? {})) {
+    if (given === false) continue;
+    const label = check?.fields[name]?.label ?? name;
+    parts.push(given === true ? label : name === 'value' ? figureText(given) : `${label} ${figureText(given)}`);
+  }
+  if (raw.outcome !== undefined) parts.push(outcomeLabel(check, raw.outcome));
+  if (raw.where !== undefined) parts.push(placeLabel(raw.where));
+  if (raw.symptoms !== undefined)
+    parts.push(raw.symptoms.length === 0 ? 'Runs clean' : raw.symptoms.map((s) => SYMPTOMS[s]).join(', '));
+  return parts.join(' · ');
 }

@@ -1,2 +1,3 @@
 export { advance, type Bench, type BenchOptions, type MadeRepair, openBench, originOf, replayAll } from './bench.ts';
+export { type Finding, findingsOf, notShown } from './findings.ts';
 export * from './summary.ts';

@@ -1,0 +1,57 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { nextChecks, summarise } from '@/core/index.ts';
+import { database } from '@/db/client.ts';
+import { eventsOf, jobOf } from '@/db/jobs.ts';
+import { machineOf } from '@/db/machines.ts';
+import { activePeople, everyPerson } from '@/db/people.ts';
+import { BenchScreen } from '@/features/bench/BenchScreen.tsx';
+import { benchOf, jobFileOf } from '@/features/bench/jobFile.ts';
+import { deskSettings } from '@/features/shop/settings.ts';
+
+export const dynamic = 'force-dynamic';
+
+type Params = { params: Promise<{ id: string }> };
+
+export async function generateMetadata({ params }: Params): Promise<Metadata> {
+  const job = await jobOf(database(), (await params).id);
+  return { title: job ? `Job ${job.number}` : 'No such job' };
+}
+
+export default async function BenchPage({ params }: Params) {
+  const { id } = await params;
+  const db = database();
+  const job = await jobOf(db, id);
+  if (!job) notFound();
+  const [machine, record, people] = await Promise.all([
+    machineOf(db, job.machineId),
+    eventsOf(db, id),
+    everyPerson(db),
+  ]);
+  const file = jobFileOf(record);
+  const bench = benchOf(id, file);
+  const summary = summarise(bench);
+  const { person, habit } = await deskSettings(await activePeople(db));
+  const { kind, engine, figures, history, complaint } = bench.head;
+  return (
+    <BenchScreen
+      key={id}
+      job={{ id, number: job.number }}
+      machine={{ tag: machine!.tag, name: machine!.name, owner: machine!.owner }}
+      head={file.head}
+      caseHead={{ kind, engine, figures, history, complaint }}
+      events={file.events}
+      people={people}
+      person={person}
+      habit={habit}
+      initial={{
+        events: bench.printed.length,
+        summary,
+        readings: bench.readings,
+        open: [...bench.open],
+        repairs: bench.repairs,
+        plan: nextChecks(bench, summary),
+      }}
+    />
+  );
+}

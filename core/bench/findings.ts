@@ -1,0 +1,48 @@
+import { checkOf } from '../checks/index.ts';
+import { CONDITIONS, findFault } from '../faults/index.ts';
+import { advance, type Bench, type MadeRepair, openBench } from './bench.ts';
+import { summarise } from './summary.ts';
+
+/** What a repair was made for, and how sure that was when it was made. */
+export interface Finding {
+  readonly repair: MadeRepair;
+  /** Events that proved the fault before it was touched; empty when it was repaired on suspicion. */
+  readonly proof: readonly number[];
+  /** P(fault) just before the repair. */
+  readonly p: number;
+  /** What to look at behind it, and the preventive step. */
+  readonly behind: string | null;
+}
+
+/** Each repair of a job with the proof it stood on, from the record as it stands. */
+export function findingsOf(bench: Bench): Finding[] {
+  const out: Finding[] = [];
+  let again = openBench(bench.head, { rules: bench.rules });
+  bench.standing.forEach((event, i) => {
+    if (event?.kind === 'repair') {
+      const summary = summarise(again);
+      const repair = bench.repairs.find((r) => r.event === i + 1)!;
+      const definition = findFault(repair.step.id);
+      out.push({
+        repair,
+        proof: [...new Set(summary.settled.find((s) => s.fault === repair.key)?.proof ?? [])].sort((a, b) => a - b),
+        p: summary.suspects.find((s) => s.key === repair.key)?.p ?? 0,
+        behind: definition?.behind ?? CONDITIONS.find((c) => c.id === repair.step.id)?.ask ?? null,
+      });
+    }
+    // A struck line keeps its number.
+    again =
+      event === null
+        ? { ...again, standing: [...again.standing, null], printed: [...again.printed, { kind: 'note', note: '' }] }
+        : advance(again, event);
+  });
+  return out;
+}
+
+/** Cautions about what the record could not show: what each passed re-test does not clear. */
+export function notShown(bench: Bench): string[] {
+  const last = bench.repairs.at(-1)?.event ?? 0;
+  return [
+    ...new Set(bench.readings.filter((r) => r.event > last).flatMap((r) => checkOf(r.reading.check).cannotClear)),
+  ];
+}

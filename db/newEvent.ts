@@ -1,0 +1,67 @@
+import { type EngineWords, findCheck, type JobEvent, type RawCheckEvent, RULES_VERSION } from '../core/index.ts';
+import type { EventKind, Figure, NewEvent } from './jobs.ts';
+
+const KIND: Record<JobEvent['kind'], EventKind> = {
+  reading: 'reading',
+  repair: 'repair',
+  note: 'note',
+  correct: 'correction',
+  close: 'close',
+};
+
+/** An event past the door, as a row: what the record can be searched by, and the event whole. */
+export function newEvent(
+  event: JobEvent,
+  payload: unknown,
+  who: {
+    readonly id: string;
+    readonly personId: string;
+    readonly at: Date;
+    readonly sheetVersion: number;
+    readonly engine: EngineWords;
+  },
+): NewEvent {
+  const inner = event.kind === 'correct' ? event.replacement : event;
+  const raw = inner?.kind === 'reading' ? inner.raw : null;
+  const reading = inner?.kind === 'reading' ? inner.reading : null;
+  return {
+    id: who.id,
+    kind: event.kind === 'reading' && raw?.retest ? 're-test' : KIND[event.kind],
+    checkId: reading?.check ?? null,
+    cylinder: reading?.cylinder ?? (inner?.kind === 'repair' ? inner.repair.cylinder : null),
+    runningState: reading?.condition ?? null,
+    temperature: reading?.temperature ?? null,
+    instrument: raw?.instrument ?? null,
+    personId: who.personId,
+    at: who.at,
+    ruleVersion: RULES_VERSION,
+    sheetVersion: who.sheetVersion,
+    payload,
+    figures: raw && reading ? figuresOfReading(raw, reading.fields, reading.perCylinder) : [],
+  };
+}
+
+function figuresOfReading(
+  raw: RawCheckEvent,
+  fields: Readonly<Record<string, unknown>>,
+  perCylinder: Readonly<Record<number, number>>,
+): Figure[] {
+  const check = findCheck(raw.check)!;
+  const unitOf = (given: unknown) =>
+    typeof given === 'object' && given !== null && 'unit' in given ? String(given.unit) : null;
+  const figure = (field: string, typedAs: string, given: unknown, si: unknown): Figure => ({
+    field,
+    typed: raw.typed?.[typedAs] ?? null,
+    unit: unitOf(given),
+    valueSi: typeof si === 'number' ? si : null,
+    openLoop: si === 'OL',
+  });
+  return [
+    ...Object.entries(fields)
+      .filter(([name]) => check.fields[name]?.kind === 'number')
+      .map(([name, si]) => figure(name, name, raw.fields?.[name] ?? (name === 'value' ? raw.value : undefined), si)),
+    ...Object.entries(perCylinder).map(([cylinder, si]) =>
+      figure(`cylinder ${cylinder}`, cylinder, raw.readings?.[cylinder], si),
+    ),
+  ];
+}

@@ -1,0 +1,225 @@
+'use client';
+import { useId } from 'react';
+import type { EngineWords } from '@/core/index.ts';
+import {
+  type CheckDefinition,
+  placeLabel,
+  type RunningState,
+  STATE_WORDS,
+  SYMPTOM_IDS,
+  SYMPTOMS,
+  type Symptom,
+  shownUnit,
+  type Temperature,
+} from '@/core/index.ts';
+import type { Habit } from '@/features/shop/settings.ts';
+import { Choice } from '@/ui/Choice.tsx';
+import { type Box, boxesOf, type Entry, habitUnit } from './entry.ts';
+
+interface Props {
+  readonly check: CheckDefinition;
+  readonly engine: EngineWords;
+  readonly habit: Habit;
+  readonly entry: Entry;
+  readonly complaint: readonly Symptom[];
+  /** Complaints by box name; '' stands for the whole entry. */
+  readonly issues: Readonly<Record<string, string>>;
+  readonly onChange: (entry: Entry) => void;
+}
+
+/** How it was running and how hot: part of every reading. */
+export function StatePick({ check, entry, onChange }: Pick<Props, 'check' | 'entry' | 'onChange'>) {
+  const heat: { value: Temperature; label: string }[] = [
+    { value: 'cold', label: 'Cold' },
+    { value: 'warm', label: 'Warm' },
+    { value: 'hot', label: 'Hot' },
+  ];
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
+      {check.states.length > 1 && (
+        <Choice<RunningState>
+          small
+          label="How it was running"
+          options={check.states.map((s) => ({ value: s, label: capital(STATE_WORDS[s]) }))}
+          value={entry.condition}
+          onChange={(condition) => condition && onChange({ ...entry, condition })}
+        />
+      )}
+      {check.temperatures.length > 0 && (
+        <Choice<Temperature>
+          small
+          clearable
+          label="How hot"
+          options={heat}
+          value={entry.temperature}
+          onChange={(temperature) => onChange({ ...entry, temperature })}
+        />
+      )}
+    </div>
+  );
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** The boxes and keys of one check. */
+export function EntryBoxes(props: Props) {
+  const { check, engine, entry, issues, onChange } = props;
+  const boxes = boxesOf(check, engine);
+  if (check.outcomes.length === 0) return <SymptomPick {...props} />;
+  return (
+    <div className="space-y-3">
+      {boxes.length > 0 && (
+        <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
+          {boxes.map((box) => (
+            <BoxInput key={box.name} box={box} {...props} />
+          ))}
+        </div>
+      )}
+      <div>
+        {boxes.some((b) => b.field.kind === 'number') && (
+          <p className="mb-1 text-[0.9rem] text-soft">{check.each ? 'or plainly, for the worse one' : 'or plainly'}</p>
+        )}
+        <Choice
+          numbered
+          clearable
+          label="Outcome"
+          options={check.outcomes.map((o) => ({ value: o.id, label: o.label }))}
+          value={entry.outcome}
+          onChange={(outcome) => onChange({ ...entry, outcome })}
+        />
+      </div>
+      {check.id === 'look.wiring' && entry.outcome !== null && entry.outcome !== 'ok' && (
+        <Choice
+          small
+          clearable
+          label="Where"
+          options={check.partsOf(engine).map((part) => ({ value: part.id, label: capital(placeLabel(part.id)) }))}
+          value={entry.where}
+          onChange={(where) => onChange({ ...entry, where })}
+        />
+      )}
+      {issues[''] && <p className="font-bold text-rust">{issues['']}</p>}
+    </div>
+  );
+}
+
+function BoxInput({ box, habit, entry, issues, onChange }: Props & { box: Box }) {
+  const id = useId();
+  const { field, name } = box;
+  if (field.kind === 'flag') {
+    return (
+      <label className="flex min-h-12 items-center gap-2 self-end font-semibold">
+        <input
+          type="checkbox"
+          className="size-7 accent-iron"
+          checked={entry.flags[name] ?? false}
+          onChange={(e) => onChange({ ...entry, flags: { ...entry.flags, [name]: e.target.checked } })}
+        />
+        {field.label}
+      </label>
+    );
+  }
+  if (field.kind === 'choice') {
+    return (
+      <div>
+        <p className="text-[0.95rem] font-semibold">{field.label}</p>
+        <Choice
+          small
+          clearable
+          label={field.label}
+          options={field.choices.map((c) => ({ value: c, label: capital(c) }))}
+          value={entry.choices[name] ?? null}
+          onChange={(choice) => {
+            const { [name]: _old, ...rest } = entry.choices;
+            onChange({ ...entry, choices: choice === null ? rest : { ...rest, [name]: choice } });
+          }}
+        />
+      </div>
+    );
+  }
+  const issue = issues[name];
+  return (
+    <div className="w-40">
+      <label htmlFor={id} className="block text-[0.95rem] font-semibold">
+        {box.label}
+        {!field.required && <span className="ml-1 font-normal text-soft">if known</span>}
+      </label>
+      <div className="flex items-baseline border-2 border-ink bg-sheet focus-within:border-rust">
+        <input
+          id={id}
+          name={name}
+          type="text"
+          inputMode={field.openLoop ? 'text' : 'decimal'}
+          autoComplete="off"
+          aria-invalid={issue !== undefined}
+          aria-describedby={issue === undefined ? undefined : `${id}-issue`}
+          value={entry.typed[name] ?? ''}
+          onChange={(e) => onChange({ ...entry, typed: { ...entry.typed, [name]: e.target.value } })}
+          className="min-h-14 w-full min-w-0 bg-transparent px-2 text-[1.7rem] font-bold outline-none"
+        />
+        <span className="pr-2 text-[1.05rem] text-soft">{shownUnit(habitUnit(field, habit))}</span>
+      </div>
+      {issue && (
+        <p id={`${id}-issue`} className="mt-0.5 text-[0.9rem] font-bold leading-tight text-rust">
+          {issue}
+        </p>
+      )}
+    </div>
+  );
+}
+
+const RUNNING_WORDS: readonly Symptom[] = [
+  'low-power',
+  'one-cylinder',
+  'runs-rough',
+  'misfire-steady',
+  'misfire-intermittent',
+  'pops-exhaust',
+  'pops-intake',
+  'cranks-slow',
+  'cranks-no-start',
+  'smoke-black',
+  'surges',
+  'knock',
+];
+
+function SymptomPick({ entry, complaint, onChange }: Props) {
+  const ticked = new Set(entry.symptoms ?? []);
+  const shown = [...new Set([...complaint, ...RUNNING_WORDS])];
+  const rest = SYMPTOM_IDS.filter((s) => !shown.includes(s));
+  const toggle = (symptom: Symptom) => {
+    const next = new Set(ticked);
+    if (!next.delete(symptom)) next.add(symptom);
+    onChange({ ...entry, symptoms: next.size === 0 ? null : [...next] });
+  };
+  const key = (symptom: Symptom) => (
+    <button
+      key={symptom}
+      type="button"
+      aria-pressed={ticked.has(symptom)}
+      onClick={() => toggle(symptom)}
+      className="min-h-12 border-2 border-line bg-sheet px-3 text-left font-semibold aria-pressed:border-iron aria-pressed:bg-iron aria-pressed:text-on-iron"
+    >
+      {SYMPTOMS[symptom]}
+    </button>
+  );
+  return (
+    <div className="space-y-2">
+      <button
+        type="button"
+        aria-pressed={entry.symptoms !== null && entry.symptoms.length === 0}
+        onClick={() => onChange({ ...entry, symptoms: entry.symptoms?.length === 0 ? null : [] })}
+        className="min-h-14 w-full border-2 border-ink bg-sheet px-3 text-left text-[1.2rem] font-bold aria-pressed:border-iron aria-pressed:bg-iron aria-pressed:text-on-iron"
+      >
+        Runs clean
+      </button>
+      <div className="flex flex-wrap gap-1.5">{shown.map(key)}</div>
+      <details>
+        <summary className="flex min-h-12 items-center font-semibold underline decoration-line underline-offset-4">
+          More
+        </summary>
+        <div className="flex flex-wrap gap-1.5">{rest.map(key)}</div>
+      </details>
+    </div>
+  );
+}

@@ -1,0 +1,130 @@
+'use client';
+import { useState } from 'react';
+import {
+  ACTION_WORDS,
+  CONDITIONS,
+  type FaultDefinition,
+  faultLabel,
+  findFault,
+  type RawEvent,
+  REPAIR_ACTIONS,
+  type RepairAction,
+  splitKey,
+} from '@/core/index.ts';
+import { Button } from '@/ui/Button.tsx';
+import { Choice } from '@/ui/Choice.tsx';
+
+const definitionOf = (id: string): Pick<FaultDefinition, 'repair'> & { behind: string | null } => {
+  const fault = findFault(id);
+  if (fault) return fault;
+  const condition = CONDITIONS.find((c) => c.id === id)!;
+  return { repair: condition.repair, behind: condition.ask };
+};
+
+/** Records what was done to a part. Starts with the action usual for it. */
+export function RepairForm({ faultKey, onRecord }: { faultKey: string; onRecord: (event: RawEvent) => void }) {
+  const { id, cylinder } = splitKey(faultKey);
+  const { repair } = definitionOf(id);
+  const [action, setAction] = useState<RepairAction>(repair.action);
+  const [note, setNote] = useState('');
+  return (
+    <div className="space-y-2">
+      <Choice<RepairAction>
+        small
+        label="What was done"
+        options={REPAIR_ACTIONS.map((a) => ({ value: a, label: ACTION_WORDS[a] }))}
+        value={action}
+        onChange={(a) => a && setAction(a)}
+      />
+      <label className="block">
+        <span className="font-semibold">Note, part fitted</span>
+        <input
+          type="text"
+          value={note}
+          maxLength={400}
+          onChange={(e) => setNote(e.target.value)}
+          className="min-h-12 w-full border-2 border-line bg-sheet px-2"
+        />
+      </label>
+      <Button
+        look="main"
+        className="text-[1.15rem]"
+        onClick={() =>
+          onRecord({
+            repair: id,
+            ...(cylinder === null ? {} : { cylinder }),
+            action,
+            ...(note.trim() === '' ? {} : { note: note.trim() }),
+          })
+        }
+      >
+        Record repair
+      </Button>
+    </div>
+  );
+}
+
+/** A fault is proven: what settled it, what stands behind it, and the repair. */
+export function RepairPlate({
+  faultKey,
+  proof,
+  onRecord,
+  onMore,
+}: {
+  faultKey: string;
+  proof: readonly string[];
+  onRecord: (event: RawEvent) => void;
+  onMore: () => void;
+}) {
+  const { id } = splitKey(faultKey);
+  const { behind, repair } = definitionOf(id);
+  return (
+    <section aria-label="Repair" className="border-t-8 border-paint bg-sheet px-4 pt-3 pb-4">
+      <p className="text-[0.9rem] font-semibold text-soft">Proven</p>
+      <h2 className="text-[1.9rem] font-extrabold leading-none [font-stretch:90%]">{faultLabel(faultKey)}</h2>
+      <ul className="mt-2 list-inside list-disc">
+        {proof.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      {behind && (
+        <p className="mt-2 bg-well px-3 py-2">
+          <span className="font-bold">Behind it: </span>
+          {behind}
+        </p>
+      )}
+      <p className="mt-2 text-[0.95rem] text-soft">{repair.minutes} min hands on. The maker's manual comes first.</p>
+      <div className="mt-3">
+        <RepairForm key={faultKey} faultKey={faultKey} onRecord={onRecord} />
+      </div>
+      <Button look="quiet" className="mt-2" onClick={onMore}>
+        Check more before repairing
+      </Button>
+    </section>
+  );
+}
+
+/** A repair of anything suspected, proven or not. */
+export function AnyRepair({ keys, onRecord }: { keys: readonly string[]; onRecord: (event: RawEvent) => void }) {
+  const [chosen, setChosen] = useState<string | null>(null);
+  return (
+    <div className="space-y-2 border-2 border-line bg-sheet p-3">
+      <label className="block">
+        <span className="font-semibold">What was worked on</span>
+        <select
+          className="min-h-12 w-full border-2 border-line bg-sheet px-2"
+          value={chosen ?? ''}
+          onChange={(e) => setChosen(e.target.value === '' ? null : e.target.value)}
+        >
+          <option value="">Pick a part</option>
+          {keys.map((key) => (
+            <option key={key} value={key}>
+              {faultLabel(key)}
+            </option>
+          ))}
+        </select>
+      </label>
+      {chosen && <RepairForm key={chosen} faultKey={chosen} onRecord={onRecord} />}
+    </div>
+  );
+}

@@ -1,0 +1,166 @@
+import {
+  type CheckDefinition,
+  cylindersOf,
+  type EngineWords,
+  type Field,
+  formatQuantity,
+  fromSi,
+  type InputIssue,
+  type NumberField,
+  parseTyped,
+  type RawCheckEvent,
+  type RunningState,
+  readEvent,
+  type Temperature,
+  type Unit,
+} from '@/core/index.ts';
+import type { Habit } from '@/features/shop/settings.ts';
+
+/** What stands in the boxes of a check, as typed. */
+export interface Entry {
+  readonly typed: Readonly<Record<string, string>>;
+  readonly choices: Readonly<Record<string, string>>;
+  readonly flags: Readonly<Record<string, boolean>>;
+  readonly outcome: string | null;
+  readonly symptoms: readonly string[] | null;
+  readonly where: string | null;
+  readonly condition: RunningState;
+  readonly temperature: Temperature | null;
+}
+
+export const blankEntry = (condition: RunningState, temperature: Temperature | null): Entry => ({
+  typed: {},
+  choices: {},
+  flags: {},
+  outcome: null,
+  symptoms: null,
+  where: null,
+  condition,
+  temperature,
+});
+
+/** One box on the plate; a check of all cylinders has one for each. */
+export interface Box {
+  readonly name: string;
+  readonly label: string;
+  readonly field: Field;
+  readonly cylinder: number | null;
+}
+
+export function boxesOf(check: CheckDefinition, engine: EngineWords): Box[] {
+  const each = check.each
+    ? cylindersOf(engine).map(
+        (c): Box => ({ name: `each-${c}`, label: `Cylinder ${c}`, field: check.each!, cylinder: c }),
+      )
+    : [];
+  return [
+    ...each,
+    ...Object.entries(check.fields).map(([name, field]): Box => ({ name, label: field.label, field, cylinder: null })),
+  ];
+}
+
+export const habitUnit = (field: NumberField, habit: Habit): Unit => field.habit[habit];
+
+export type Drafted =
+  | { readonly state: 'empty' }
+  /** Issues by box name; '' is the whole entry. */
+  | { readonly state: 'refused'; readonly issues: Readonly<Record<string, string>>; readonly waiting: boolean }
+  | { readonly state: 'sound'; readonly event: RawCheckEvent };
+
+/**
+ * The entry as an event, or what is wrong beside which box. `waiting` means nothing is wrong yet, only not all is typed.
+ */
+export function draftEvent(
+  check: CheckDefinition,
+  cylinder: number | null,
+  engine: EngineWords,
+  habit: Habit,
+  entry: Entry,
+): Drafted {
+  const issues: Record<string, string> = {};
+  const fields: Record<string, unknown> = {};
+  const readings: Record<string, unknown> = {};
+  const typed: Record<string, string> = {};
+  for (const box of boxesOf(check, engine)) {
+    if (box.field.kind === 'flag') {
+      if (entry.flags[box.name]) fields[box.name] = true;
+      continue;
+    }
+    if (box.field.kind === 'choice') {
+      const chosen = entry.choices[box.name];
+      if (chosen !== undefined) fields[box.name] = chosen;
+      continue;
+    }
+    const text = entry.typed[box.name] ?? '';
+    if (text.trim() === '') continue;
+    const read = parseTyped(text, {
+      dimension: box.field.dimension,
+      habit: habitUnit(box.field, habit),
+      openLoopAllowed: box.field.openLoop,
+    });
+    if (!read.ok) issues[box.name] = read.message;
+    else if (box.cylinder !== null) {
+      readings[String(box.cylinder)] = read.quantity;
+      typed[String(box.cylinder)] = text;
+    } else {
+      fields[box.name] = read.quantity;
+      typed[box.name] = text;
+    }
+  }
+  if (Object.keys(issues).length > 0) return { state: 'refused', issues, waiting: false };
+  const figures = Object.keys(readings).length > 0 || Object.keys(typed).length > 0;
+  if (!figures && entry.outcome === null && entry.symptoms === null) return { state: 'empty' };
+  const event: RawCheckEvent = {
+    check: check.id,
+    ...(cylinder === null ? {} : { cylinder }),
+    condition: entry.condition,
+    ...(entry.temperature === null ? {} : { temperature: entry.temperature }),
+    ...(Object.keys(fields).length > 0 && (figures || entry.outcome !== null)
+      ? { fields: fields as RawCheckEvent['fields'] }
+      : {}),
+    ...(Object.keys(readings).length > 0 ? { readings: readings as RawCheckEvent['readings'] } : {}),
+    ...(entry.outcome === null ? {} : { outcome: entry.outcome }),
+    ...(entry.symptoms === null ? {} : { symptoms: entry.symptoms as RawCheckEvent['symptoms'] }),
+    ...(entry.where === null ? {} : { where: entry.where }),
+    ...(Object.keys(typed).length > 0 ? { typed } : {}),
+  };
+  const read = readEvent(event, '$', engine);
+  if (!read.ok) return refusedByDoor(check, engine, read.issues, entry);
+  const missing =
+    Object.keys(readings).length > 0 && entry.outcome === null
+      ? cylindersOf(engine).find((c) => readings[String(c)] === undefined)
+      : undefined;
+  if (missing !== undefined)
+    return {
+      state: 'refused',
+      issues: { [`each-${missing}`]: 'both are needed: the pair is compared' },
+      waiting: true,
+    };
+  return { state: 'sound', event };
+}
+
+function refusedByDoor(
+  check: CheckDefinition,
+  engine: EngineWords,
+  found: readonly InputIssue[],
+  entry: Entry,
+): Drafted {
+  const issues: Record<string, string> = {};
+  let waiting = true;
+  for (const issue of found) {
+    const match = /^\$\.(?:fields|readings)\.?\[?"?([\w-]+)/.exec(issue.path);
+    const name = match ? (issue.path.includes('readings') ? `each-${match[1]}` : match[1]!) : '';
+    const box = boxesOf(check, engine).find((b) => b.name === name);
+    if (!(box && isBlank(box, entry))) waiting = false;
+    issues[name] = issue.message;
+  }
+  return { state: 'refused', issues, waiting };
+}
+
+const isBlank = (box: Box, entry: Entry) =>
+  box.field.kind === 'choice' ? entry.choices[box.name] === undefined : (entry.typed[box.name] ?? '').trim() === '';
+
+/** `0.25 mm` for a limit of a field, in the technician's unit. */
+export function inHabit(field: NumberField, si: number, habit: Habit): string {
+  return formatQuantity(fromSi(si, field.dimension, habitUnit(field, habit)));
+}

@@ -1,0 +1,64 @@
+import type { Case, InputIssue, RawCase, RawEvent } from '@/core/index.ts';
+import { type Bench, readCase, replayAll } from '@/core/index.ts';
+import type { RecordedEvent } from '@/db/jobs.ts';
+
+export type CaseHeadFile = Omit<RawCase, 'events'>;
+
+/** One printed line as the screens carry it. */
+export interface PrintedEvent {
+  readonly id: string;
+  readonly seq: number;
+  readonly kind: RecordedEvent['kind'];
+  readonly personId: string;
+  /** ISO time. */
+  readonly at: string;
+  readonly event: RawEvent;
+}
+
+export interface JobFile {
+  readonly head: CaseHeadFile;
+  readonly events: readonly PrintedEvent[];
+}
+
+/** A job's record as a case file: the complaint is the head, everything after it the events. @throws Error for a record without complaint */
+export function jobFileOf(record: readonly RecordedEvent[]): JobFile {
+  const [complaint, ...events] = record;
+  if (complaint?.kind !== 'complaint') throw new Error('a job without its complaint');
+  return {
+    head: complaint.payload as CaseHeadFile,
+    events: events.map((e) => ({
+      id: e.id,
+      seq: e.seq,
+      kind: e.kind,
+      personId: e.personId,
+      at: e.at.toISOString(),
+      event: e.payload as RawEvent,
+    })),
+  };
+}
+
+/** The case behind a job file. @throws Error when a stored record is not a case, which the door makes impossible */
+export function caseOf({ head, events }: JobFile): Case {
+  const read = readCase({ ...head, events: events.map((e) => e.event) });
+  if (!read.ok) throw new Error(`stored record is not a case: ${said(read.issues)}`);
+  return read.value;
+}
+
+export const said = (issues: readonly InputIssue[]) => issues.map((i) => `${i.path}: ${i.message}`).join('; ');
+
+const KEPT_BENCHES = 40;
+const benches = new Map<string, Bench>();
+
+/** The bench of a job, replayed; the last few are kept, since a record of that length never changes. */
+export function benchOf(jobId: string, file: JobFile): Bench {
+  const key = `${jobId}/${file.events.length}`;
+  let bench = benches.get(key);
+  if (!bench) {
+    const whole = caseOf(file);
+    bench = replayAll(whole, whole.events);
+    if (benches.size >= KEPT_BENCHES) benches.delete(benches.keys().next().value!);
+  }
+  benches.delete(key);
+  benches.set(key, bench);
+  return bench;
+}

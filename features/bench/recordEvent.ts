@@ -1,0 +1,120 @@
+import { z } from 'zod';
+import {
+  type CloseBlocker,
+  correctionIssue,
+  type EngineWords,
+  type InputIssue,
+  issuesOf,
+  type JobEvent,
+  readEvent,
+  summarise,
+} from '@/core/index.ts';
+import type { Database } from '@/db/client.ts';
+import { appendEvent, eventsOf, jobOf } from '@/db/jobs.ts';
+import { newEvent } from '@/db/newEvent.ts';
+import { everyPerson } from '@/db/people.ts';
+import { benchOf, type JobFile, jobFileOf, type PrintedEvent } from './jobFile.ts';
+
+const bodySchema = z.strictObject({
+  id: z.string().regex(/^[\w-]{8,36}$/, 'an id of 8 to 36 letters, digits, - or _'),
+  personId: z.string().max(36),
+  at: z.iso.datetime({ offset: true }),
+  /** The last event the sender knew of. */
+  known: z.number().int().min(0),
+  event: z.unknown(),
+});
+
+export type Recorded =
+  | { readonly ok: true; readonly seq: number; readonly duplicate: boolean; readonly events: readonly PrintedEvent[] }
+  | {
+      readonly ok: false;
+      readonly status: 400 | 404 | 409 | 422;
+      readonly code: string;
+      readonly issues: readonly InputIssue[];
+      readonly blockers?: readonly CloseBlocker[];
+    };
+
+const refusal = (status: 400 | 404 | 409 | 422, code: string, ...issues: InputIssue[]): Recorded => ({
+  ok: false,
+  status,
+  code,
+  issues,
+});
+
+/** A clock that is off by more than this is somebody else's clock. */
+const CLOCK_SLACK_MS = 24 * 3600_000;
+const TRIES = 4;
+
+/**
+ * Takes down one event of a job. The same id twice is one event. Nothing is written unless the whole event is sound, and
+ * it is on disk when this answers.
+ */
+export async function recordEvent(db: Database, jobId: string, raw: unknown, now: Date): Promise<Recorded> {
+  const body = bodySchema.safeParse(raw);
+  if (!body.success) return { ok: false, status: 400, code: 'not-an-event', issues: issuesOf(body.error, '$') };
+  const { id, personId, at, known } = body.data;
+  if (Math.abs(new Date(at).getTime() - now.getTime()) > CLOCK_SLACK_MS)
+    return refusal(422, 'clock', { path: '$.at', message: 'the clock of this device is more than a day off' });
+  if (!(await everyPerson(db)).some((p) => p.id === personId))
+    return refusal(422, 'who', { path: '$.personId', message: 'nobody of that id works here: pick who you are' });
+  for (let attempt = 0; attempt < TRIES; attempt++) {
+    const job = await jobOf(db, jobId);
+    if (!job) return refusal(404, 'no-such-job', { path: '$', message: 'there is no such job' });
+    const record = await eventsOf(db, jobId);
+    const file = jobFileOf(record);
+    const already = file.events.find((e) => e.id === id);
+    if (already) return { ok: true, seq: already.seq, duplicate: true, events: after(file, known) };
+    const { sheet: _sheet, ...engine } = file.head.machine.engine;
+    const read = readEvent(body.data.event, '$.event', engine);
+    if (!read.ok) return { ok: false, status: 422, code: 'refused', issues: read.issues };
+    const refused = refusedBy(read.value, jobId, file, engine);
+    if (refused) return refused;
+    const row = newEvent(read.value, body.data.event, {
+      id,
+      personId,
+      at: new Date(at),
+      sheetVersion: record[0]!.sheetVersion,
+      engine,
+    });
+    const appended = await appendEvent(
+      db,
+      jobId,
+      row,
+      now,
+      dependsOnRecord(read.value) ? file.events.length + 1 : undefined,
+    );
+    if (appended.ok) return { ...appended, events: after(jobFileOf(await eventsOf(db, jobId)), known) };
+    if (appended.code !== 'moved-on') {
+      const words = {
+        closed: 'this job is closed',
+        'no-such-job': 'there is no such job',
+        'other-job': 'that id belongs to another job',
+      }[appended.code];
+      return refusal(appended.code === 'no-such-job' ? 404 : 409, appended.code, { path: '$', message: words });
+    }
+  }
+  return refusal(409, 'busy', { path: '$', message: 'others are writing to this job right now: try again' });
+}
+
+const after = (file: JobFile, known: number) => file.events.filter((e) => e.seq > known);
+
+/** Corrections and closings are judged by the record as it stood; a reading stands by itself. */
+const dependsOnRecord = (event: JobEvent) => event.kind === 'close' || event.kind === 'correct';
+
+function refusedBy(event: JobEvent, jobId: string, file: JobFile, engine: EngineWords): Recorded | null {
+  if (event.kind === 'correct') {
+    const printed = file.events.map((e) => {
+      const read = readEvent(e.event, '$', engine);
+      if (!read.ok) throw new Error('a stored event does not read');
+      return read.value;
+    });
+    const issue = correctionIssue(event.event, printed, '$.event.correct');
+    return issue ? refusal(422, 'refused', issue) : null;
+  }
+  if (event.kind !== 'close') return null;
+  const bench = benchOf(jobId, file);
+  const { closeBlockers } = summarise(bench);
+  // A bypass keeps a job open whatever its end; the rest only keeps it from being called cured.
+  const standing = event.close === 'cured' ? closeBlockers : closeBlockers.filter((b) => b.code === 'bypass-fitted');
+  return standing.length === 0 ? null : { ok: false, status: 409, code: 'not-ready', issues: [], blockers: standing };
+}

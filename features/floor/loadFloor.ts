@@ -1,0 +1,90 @@
+import {
+  type BenchSummary,
+  CLOSE_WORDS,
+  checkLabel,
+  faultLabel,
+  nextChecks,
+  type Phase,
+  type Plan,
+  type RawCase,
+  SYMPTOMS,
+  stateLabel,
+  summarise,
+} from '@/core/index.ts';
+import type { Database } from '@/db/client.ts';
+import { closedJobs, eventsOfJobs, type Job, openJobs } from '@/db/jobs.ts';
+import { allMachines, type Machine } from '@/db/machines.ts';
+import { benchOf, jobFileOf } from '@/features/bench/jobFile.ts';
+
+export interface FloorRow {
+  readonly id: string;
+  readonly number: number;
+  readonly machine: Pick<Machine, 'tag' | 'name' | 'owner'>;
+  readonly complaint: string;
+  readonly promisedOn: string | null;
+  readonly phase: Phase;
+  readonly waitsFor: string;
+  /** The likeliest suspect, or null when nothing stands out. */
+  readonly suspect: string | null;
+}
+
+const SHOWN_SUSPECT = 0.3;
+const CLOSED_SHOWN = 8;
+
+/** The machines in the shop, oldest promise first, each with what it waits for; and the last ones that left. */
+export async function loadFloor(db: Database): Promise<{ open: FloorRow[]; closed: FloorRow[] }> {
+  const [open, closed, machines] = [await openJobs(db), await closedJobs(db, CLOSED_SHOWN), await allMachines(db)];
+  const records = await eventsOfJobs(
+    db,
+    [...open, ...closed].map((j) => j.id),
+  );
+  const row = (job: Job): FloorRow => {
+    const file = jobFileOf(records.get(job.id)!);
+    const machine = machines.find((m) => m.id === job.machineId)!;
+    const bench = benchOf(job.id, file);
+    const summary = summarise(bench);
+    const last = file.events.at(-1)?.event;
+    const waits =
+      last && 'close' in last
+        ? CLOSE_WORDS[last.close]
+        : waitsFor(summary, summary.phase === 'tracing' ? nextChecks(bench, summary) : null);
+    const top = summary.suspects[0];
+    return {
+      id: job.id,
+      number: job.number,
+      machine,
+      complaint: complaintText(file.head),
+      promisedOn: job.promisedOn,
+      phase: summary.phase,
+      waitsFor: waits,
+      suspect:
+        summary.phase === 'tracing' && top && top.p >= SHOWN_SUSPECT
+          ? `${faultLabel(top.key)} (${Math.round(100 * top.p)} %)`
+          : null,
+    };
+  };
+  return { open: open.map(row), closed: closed.map(row) };
+}
+
+export const complaintText = (head: Pick<RawCase, 'complaint'>) => head.complaint.map((s) => SYMPTOMS[s]).join(', ');
+
+function waitsFor(summary: BenchSummary, plan: Plan | null): string {
+  switch (summary.phase) {
+    case 'repair':
+      return `Repair: ${faultLabel(summary.settled[0]!.fault)}`;
+    case 'retest': {
+      const [due] = summary.retests;
+      return `Re-test: ${checkLabel(due!.check, due!.cylinder)}`;
+    }
+    case 'ready':
+      return 'Ready to close';
+    case 'closed':
+      return 'Closed';
+    case 'tracing': {
+      const next = plan?.next[0];
+      return next
+        ? `Check: ${checkLabel(next.check, next.cylinder)} (${stateLabel(next)})`
+        : 'Check: run it and listen';
+    }
+  }
+}

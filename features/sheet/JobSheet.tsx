@@ -1,0 +1,138 @@
+import type { ReactNode } from 'react';
+import { PrintButton } from './PrintButton.tsx';
+import type { SheetData } from './sheetOf.ts';
+
+/** The sheet that goes with the machine: one to two pages, plain words. */
+export function JobSheet({ sheet }: { sheet: SheetData }) {
+  return (
+    <main className="mx-auto my-3 max-w-[210mm] bg-sheet px-6 py-6 text-[0.95rem] leading-snug print:my-0 print:max-w-none print:px-0 print:py-0">
+      <header className="flex items-start justify-between gap-4 border-b-4 border-iron pb-3">
+        <div>
+          <p className="text-[0.9rem] text-soft">Job sheet {sheet.number}</p>
+          <h2 className="text-[1.7rem] leading-tight font-extrabold">
+            {sheet.machine.tag} {sheet.machine.name}
+          </h2>
+          <p>
+            {sheet.machine.owner}
+            {sheet.machine.hours === null ? '' : ` · ${sheet.machine.hours} h`}
+          </p>
+        </div>
+        <div className="text-right">
+          <p className="text-[1.25rem] font-extrabold">{sheet.ending}</p>
+          <p>
+            in {sheet.opened}
+            {sheet.closed && (
+              <>
+                <br />
+                out {sheet.closed}
+              </>
+            )}
+          </p>
+          <PrintButton />
+        </div>
+      </header>
+      <Part title="Complaint">
+        <p className="font-semibold">{sheet.complaint}</p>
+        {sheet.said && <p>"{sheet.said}"</p>}
+      </Part>
+      <Part title="Found and done">
+        {sheet.findings.length === 0 && (
+          <p>Nothing was repaired.{sheet.suspected && ` Most suspected: ${sheet.suspected}. This was not proven.`}</p>
+        )}
+        {sheet.findings.map((f) => (
+          <div key={`${f.title}${f.action}${f.note}`} className="mb-2 break-inside-avoid">
+            <p className="text-[1.1rem] font-bold">
+              {f.title}: {f.action.toLowerCase()}
+              {f.note && <span className="font-normal">. {f.note}</span>}
+            </p>
+            {f.unproven ? (
+              <p>Done on suspicion; the fault was not proven beforehand.</p>
+            ) : (
+              <ul className="list-inside list-disc">
+                {f.proof.map((p) => (
+                  <li key={p}>{p}</li>
+                ))}
+              </ul>
+            )}
+          </div>
+        ))}
+      </Part>
+      {sheet.pairs.length > 0 && (
+        <Part title="Before and after">
+          <table className="w-full border-collapse text-left">
+            <thead>
+              <tr className="border-b-2 border-ink">
+                <th className="py-1 pr-3">Check</th>
+                <th className="py-1 pr-3">Before</th>
+                <th className="py-1">After</th>
+              </tr>
+            </thead>
+            <tbody>
+              {sheet.pairs.map((pair) => (
+                <tr key={pair.key} className="border-b border-line align-top">
+                  <td className="py-1 pr-3 font-semibold">{pair.check}</td>
+                  <td className="py-1 pr-3">{pair.before}</td>
+                  <td className="py-1 font-semibold">{pair.after}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </Part>
+      )}
+      <Part title="Ending">
+        <p>
+          {sheet.ending}.{!sheet.shownCured && sheet.closed !== null && ' The fault was not shown cured.'}
+          {sheet.closed === null && ' This sheet is not final.'}
+          {sheet.endingNote && ` ${sheet.endingNote}`}
+        </p>
+      </Part>
+      {sheet.watch.length > 0 && (
+        <Part title="What to watch">
+          <ul className="list-inside list-disc">
+            {sheet.watch.map((w) => (
+              <li key={w}>{w}</li>
+            ))}
+          </ul>
+        </Part>
+      )}
+      {sheet.cautions.length > 0 && (
+        <Part title="Cautions">
+          <ul className="list-inside list-disc">
+            {sheet.cautions.map((c) => (
+              <li key={c}>{c}</li>
+            ))}
+          </ul>
+        </Part>
+      )}
+      {sheet.readings.length > 0 && (
+        <Part title="All readings">
+          <table className="w-full border-collapse text-left text-[0.85rem]">
+            <tbody>
+              {sheet.readings.map((r) => (
+                <tr key={r.number} className="border-b border-line align-top">
+                  <td className="py-0.5 pr-2 text-soft">{r.number}</td>
+                  <td className="py-0.5 pr-3">{r.check}</td>
+                  <td className="py-0.5 pr-3">{r.text}</td>
+                  <td className="py-0.5">{r.verdict}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </Part>
+      )}
+      <footer className="mt-4 border-t-2 border-line pt-2 text-[0.82rem] text-soft">
+        Worked on by {sheet.technicians.join(', ') || 'nobody yet'}. The maker's manual, local codes and licensed
+        practice come before anything on this sheet. Oil, fuel and batteries are disposed of by local rule.
+      </footer>
+    </main>
+  );
+}
+
+function Part({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section className="mt-3">
+      <h3 className="mb-1 text-[1rem] font-extrabold text-rust">{title}</h3>
+      {children}
+    </section>
+  );
+}

@@ -1,0 +1,118 @@
+import {
+  ACTION_WORDS,
+  CAUTIONS,
+  CLOSE_WORDS,
+  checkLabel,
+  checkOf,
+  faultLabel,
+  findingsOf,
+  fittedBypasses,
+  notShown,
+  outcomeLabel,
+  type RawCheckEvent,
+  readingText,
+  SYMPTOMS,
+  stateLabel,
+  summarise,
+} from '@/core/index.ts';
+import type { Job } from '@/db/jobs.ts';
+import type { Machine } from '@/db/machines.ts';
+import type { Person } from '@/db/people.ts';
+import { benchOf, type JobFile } from '@/features/bench/jobFile.ts';
+import { type BeforeAfterLine, beforeLineText } from '@/features/bench/pairs.ts';
+
+export interface SheetData {
+  readonly number: number;
+  readonly machine: {
+    readonly tag: string;
+    readonly name: string;
+    readonly owner: string;
+    readonly hours: number | null;
+  };
+  readonly opened: string;
+  readonly closed: string | null;
+  readonly technicians: readonly string[];
+  readonly complaint: string;
+  readonly said: string | null;
+  readonly findings: readonly {
+    readonly title: string;
+    readonly action: string;
+    readonly note: string | null;
+    readonly proof: readonly string[];
+    readonly unproven: boolean;
+    readonly behind: string | null;
+  }[];
+  /** What is suspected when nothing was repaired. */
+  readonly suspected: string | null;
+  readonly pairs: readonly BeforeAfterLine[];
+  readonly readings: readonly {
+    readonly number: number;
+    readonly check: string;
+    readonly text: string;
+    readonly verdict: string;
+  }[];
+  readonly ending: string;
+  readonly endingNote: string | null;
+  /** True only when the complaint was shown gone after the repair. */
+  readonly shownCured: boolean;
+  readonly watch: readonly string[];
+  readonly cautions: readonly string[];
+}
+
+const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
+
+/** The customer's sheet, worked out from the record. */
+export function sheetOf(job: Job, machine: Machine, file: JobFile, people: readonly Person[]): SheetData {
+  const bench = benchOf(job.id, file);
+  const summary = summarise(bench);
+  const raw = (number: number): RawCheckEvent | null => {
+    const event = bench.standing[number - 1];
+    return event?.kind === 'reading' ? event.raw : null;
+  };
+  const line = (number: number) => {
+    const event = raw(number);
+    return event ? `${checkLabel(event.check, event.cylinder ?? null)}: ${readingText(event)}` : `line ${number}`;
+  };
+  const findings = findingsOf(bench);
+  const close = file.events.map((e) => e.event).find((e) => 'close' in e);
+  const top = summary.suspects[0];
+  const bypasses = fittedBypasses(bench);
+  return {
+    number: job.number,
+    machine,
+    opened: DAY.format(job.openedAt),
+    closed: job.closedAt ? DAY.format(job.closedAt) : null,
+    technicians: [...new Set(file.events.map((e) => e.personId))].map(
+      (id) => people.find((p) => p.id === id)?.name ?? 'unknown',
+    ),
+    complaint: file.head.complaint.map((s) => SYMPTOMS[s]).join(', '),
+    said: file.head.said ?? null,
+    findings: findings.map((f) => ({
+      title: faultLabel(f.repair.key),
+      action: ACTION_WORDS[f.repair.step.action],
+      note: f.repair.step.note,
+      proof: f.proof.map(line),
+      unproven: f.proof.length === 0,
+      behind: f.behind,
+    })),
+    suspected:
+      findings.length === 0 && top ? `${faultLabel(top.key)}, about ${Math.round(100 * top.p)} in a hundred` : null,
+    pairs: summary.pairs.map((pair) => beforeLineText(pair, raw)),
+    readings: bench.readings.map((r) => ({
+      number: r.event,
+      check: `${checkLabel(r.reading.check, r.reading.cylinder)}, ${stateLabel(r.reading)}`,
+      text: readingText(raw(r.event)!),
+      verdict: r.assessment.tooCloseToCall
+        ? 'too close to call'
+        : outcomeLabel(checkOf(r.reading.check), r.assessment.outcome),
+    })),
+    ending: close && 'close' in close ? CLOSE_WORDS[close.close] : 'Still open',
+    endingNote: close && 'close' in close ? (close.note ?? null) : null,
+    shownCured: close !== undefined && 'close' in close && close.close === 'cured',
+    watch: [...new Set(findings.map((f) => f.behind).filter((b) => b !== null))],
+    cautions: [
+      ...bypasses.map((b) => `Still bypassed: ${faultLabel(b.key)}. ${CAUTIONS['bypass-fitted']}`),
+      ...(close === undefined ? [] : notShown(bench).map((c) => `Not shown by the re-test: ${c}.`)),
+    ],
+  };
+}

@@ -1,0 +1,93 @@
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { build, loadDemo, migrate, serve } from './lib/app.mjs';
+import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
+import { grantUpdates, startMariadb } from './lib/mariadb.mjs';
+import { under } from './lib/paths.mjs';
+import { alive } from './lib/run.mjs';
+import { carefully, say, Trouble } from './lib/say.mjs';
+
+/**
+ * npm run demo [-- --fresh]: everything from a bare machine to a served demo shop. --fresh throws the demo's data away first.
+ * RIDGE_PORT and RIDGE_DB_PORT choose other ports; DATABASE_URL uses a MariaDB that is already there.
+ */
+const fresh = process.argv.includes('--fresh');
+const port = Number(process.env.RIDGE_PORT ?? 3900);
+const dbPort = Number(process.env.RIDGE_DB_PORT ?? 3907);
+const folder = under('.data', 'demo');
+const lock = under('.data', 'demo.lock');
+
+function takeLock() {
+  mkdirSync(under('.data'), { recursive: true });
+  if (existsSync(lock)) {
+    const { pid, address } = JSON.parse(readFileSync(lock, 'utf8'));
+    const command =
+      alive(pid) && existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8') : '';
+    if (command.includes('demo.mjs'))
+      throw new Trouble(
+        `Ridge Bolt is running already, at ${address} (process ${pid}).`,
+        'open that address, or stop it with Ctrl-C where it runs.',
+      );
+  }
+  writeFileSync(lock, JSON.stringify({ pid: process.pid, address: `http://127.0.0.1:${port}` }));
+}
+
+await carefully(async () => {
+  const started = Date.now();
+  takeLock();
+  const toStop = [];
+  let stopping = false;
+  const shutDown = async (code) => {
+    if (stopping) return;
+    stopping = true;
+    for (const part of toStop.reverse()) await part.stop();
+    rmSync(lock, { force: true });
+    process.exit(code);
+  };
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
+    process.on(signal, () => {
+      say('\nStopping ...');
+      void shutDown(0);
+    });
+  }
+  try {
+    await ensureNodePackages();
+    let appUrl = process.env.DATABASE_URL;
+    if (appUrl) {
+      await migrate(process.env.DATABASE_OWNER_URL ?? appUrl);
+      say(await loadDemo(appUrl));
+    } else {
+      await ensureDebianPackages(['mariadb-server']);
+      if (fresh) rmSync(folder, { recursive: true, force: true });
+      const database = await startMariadb(folder, dbPort);
+      toStop.push(database);
+      void database.died.then((words) => {
+        if (stopping) return;
+        process.stderr.write(
+          `\nThe database stopped by itself.\n${words}\n  What to do: start again with npm run demo; every reading that was acknowledged is on disk.\n`,
+        );
+        void shutDown(1);
+      });
+      await migrate(database.ownerUrl);
+      await grantUpdates(database.rootUrl);
+      appUrl = database.appUrl;
+      say(await loadDemo(appUrl));
+    }
+    await build('.next');
+    const pages = await serve('.next', port, appUrl);
+    toStop.push(pages);
+    void pages.died.then((words) => {
+      if (stopping) return;
+      process.stderr.write(
+        `\nThe pages stopped by themselves.\n${words}\n  What to do: start again with npm run demo.\n`,
+      );
+      void shutDown(1);
+    });
+    say(
+      `\nRidge Bolt is ready after ${((Date.now() - started) / 1000).toFixed(1)} s:\n\n    ${pages.address}\n\nStop it with Ctrl-C. Data stays in .data/demo; npm run demo -- --fresh begins anew.`,
+    );
+  } catch (error) {
+    for (const part of toStop.reverse()) await part.stop();
+    rmSync(lock, { force: true });
+    throw error;
+  }
+});

@@ -1,0 +1,103 @@
+import { spawn } from 'node:child_process';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { hashOf, under } from './paths.mjs';
+import { portTaken, run, stop, until } from './run.mjs';
+import { say, Trouble } from './say.mjs';
+
+const NEXT = under('node_modules', 'next', 'dist', 'bin', 'next');
+const SOURCES = [
+  'app',
+  'features',
+  'ui',
+  'core',
+  'db',
+  'workers',
+  'public',
+  'next.config.ts',
+  'postcss.config.mjs',
+  'tsconfig.json',
+  'package-lock.json',
+];
+
+export async function migrate(url) {
+  const { code, output } = await run(process.execPath, [under('scripts', 'migrate.mjs')], {
+    env: { DATABASE_OWNER_URL: url },
+  });
+  if (code !== 0)
+    throw new Trouble(
+      `The database could not be brought up to date:\n${output.slice(-1500)}`,
+      'see the message above; no data was changed by a failed step.',
+    );
+}
+
+/** @returns what the loader said */
+export async function loadDemo(url) {
+  const { code, output } = await run(process.execPath, ['--import', 'tsx', under('scripts', 'load-demo.ts')], {
+    env: { DATABASE_URL: url },
+  });
+  if (code !== 0)
+    throw new Trouble(`The demo shop could not be loaded:\n${output.slice(-2500)}`, 'see the message above.');
+  return output.trim();
+}
+
+/** Builds for production unless this very source was built before. */
+export async function build(dist) {
+  const stamp = under(dist, 'ridge-stamp');
+  const source = hashOf(SOURCES);
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === source) return;
+  say('Building ...');
+  const { code, output } = await run(process.execPath, [NEXT, 'build'], {
+    env: { RIDGE_DIST: dist, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+  });
+  if (code !== 0) throw new Trouble(`The build failed:\n${output.slice(-4000)}`, 'see the message above.');
+  writeFileSync(stamp, source);
+}
+
+/** Serves a build on 127.0.0.1 and waits until it answers. */
+export async function serve(dist, port, databaseUrl, hint = 'RIDGE_PORT=3930 npm run demo') {
+  if (await portTaken(port))
+    throw new Trouble(
+      `Port ${port}, which the pages need, is taken by another program.`,
+      `stop that program, or choose another port: ${hint}`,
+    );
+  const child = spawn(process.execPath, [NEXT, 'start', '-H', '127.0.0.1', '-p', String(port)], {
+    cwd: under(),
+    env: {
+      ...process.env,
+      RIDGE_DIST: dist,
+      NODE_ENV: 'production',
+      NEXT_TELEMETRY_DISABLED: '1',
+      DATABASE_URL: databaseUrl,
+    },
+    stdio: ['ignore', 'pipe', 'pipe'],
+    detached: true,
+  });
+  let over = false;
+  let output = '';
+  const keep = (chunk) => {
+    output = (output + chunk).slice(-4000);
+  };
+  child.stdout.on('data', keep);
+  child.stderr.on('data', keep);
+  const died = new Promise((resolve) => {
+    child.on('exit', () => {
+      over = true;
+      resolve(output);
+    });
+  });
+  const address = `http://127.0.0.1:${port}`;
+  const up = await until(async () => over || (await answers(`${address}/api/health`)), 60);
+  if (over || !up) {
+    if (!over) await stop(child.pid);
+    throw new Trouble(`The pages did not come up.\n${output}`, 'see the message above.');
+  }
+  return { pid: child.pid, address, died, output: () => output, stop: () => stop(child.pid, 10) };
+}
+
+async function answers(url) {
+  try {
+    return (await fetch(url, { signal: AbortSignal.timeout(3000) })).ok;
+  } catch {
+    return false;
+  }
+}

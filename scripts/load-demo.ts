@@ -1,0 +1,84 @@
+import { type RawCase, RULES_VERSION, readCase, readEvent } from '../core/index.ts';
+import { databaseOn, openPool } from '../db/client.ts';
+import { appendEvent, openJob } from '../db/jobs.ts';
+import { addMachine, addSheet } from '../db/machines.ts';
+import { newEvent } from '../db/newEvent.ts';
+import { activePeople, addPerson } from '../db/people.ts';
+import { type DemoJob, JOBS, MACHINES, PEOPLE, SHEETS } from '../demo/shop.ts';
+
+/** Loads the demo shop into the database of DATABASE_URL, unless somebody works there already. */
+const pool = openPool(process.env.DATABASE_URL!);
+const db = databaseOn(pool);
+const DAY_MS = 24 * 3600_000;
+/** A reading takes a while; a demo record should not read as if it were typed in one second. */
+const BETWEEN_MS = 7 * 60_000;
+
+const iso = (date: Date) => date.toISOString().slice(0, 10);
+
+async function loadJob(job: DemoJob, now: Date): Promise<void> {
+  const machine = MACHINES.find((m) => m.id === job.machineId)!;
+  const sheet = SHEETS.find((s) => s.id === machine.sheetId)!;
+  const head: Omit<RawCase, 'events'> = {
+    format: 'ridge-bolt/case',
+    version: 1,
+    machine: {
+      kind: machine.kind,
+      name: `${machine.tag} ${machine.name}`,
+      engine: { ...sheet.words, sheet: sheet.figures },
+    },
+    history: job.history,
+    complaint: job.complaint,
+    said: job.said,
+  };
+  const whole = readCase({ ...head, events: job.events.map((e) => e.event) });
+  if (!whole.ok) throw new Error(`${job.id}: ${JSON.stringify(whole.issues)}`);
+  const openedAt = new Date(now.getTime() - job.daysAgo * DAY_MS - (job.events.length + 1) * BETWEEN_MS);
+  const who = { personId: job.events[0]?.by ?? PEOPLE[0].id, sheetVersion: 1, engine: sheet.words };
+  await openJob(
+    db,
+    {
+      id: job.id,
+      machineId: machine.id,
+      openedAt,
+      promisedOn: job.promisedIn === null ? null : iso(new Date(now.getTime() + job.promisedIn * DAY_MS)),
+    },
+    {
+      id: `${job.id}-complaint`.slice(0, 36),
+      kind: 'complaint',
+      checkId: null,
+      cylinder: null,
+      runningState: null,
+      temperature: null,
+      instrument: null,
+      personId: who.personId,
+      at: openedAt,
+      ruleVersion: RULES_VERSION,
+      sheetVersion: 1,
+      payload: head,
+      figures: [],
+    },
+  );
+  for (const [i, { by, event }] of job.events.entries()) {
+    const read = readEvent(event, '$', sheet.words);
+    if (!read.ok) throw new Error(JSON.stringify(read.issues));
+    const at = new Date(openedAt.getTime() + (i + 1) * BETWEEN_MS);
+    const added = await appendEvent(
+      db,
+      job.id,
+      newEvent(read.value, event, { ...who, id: `${job.id}-${i + 1}`, personId: by, at }),
+      at,
+    );
+    if (!added.ok) throw new Error(`${job.id}, event ${i + 1}: ${added.code}`);
+  }
+}
+
+if ((await activePeople(db)).length > 0) console.log('The shop is there already; its data is kept.');
+else {
+  const now = new Date();
+  for (const person of PEOPLE) await addPerson(db, person);
+  for (const sheet of SHEETS) await addSheet(db, sheet);
+  for (const machine of MACHINES) await addMachine(db, machine);
+  for (const job of JOBS) await loadJob(job, now);
+  console.log(`Demo shop loaded: ${MACHINES.length} machines, ${JOBS.length} jobs.`);
+}
+await pool.end();

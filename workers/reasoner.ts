@@ -1,0 +1,70 @@
+/// <reference lib="webworker" />
+import {
+  advance,
+  type Bench,
+  explainSuspect,
+  nextChecks,
+  openBench,
+  readCase,
+  readEvent,
+  summarise,
+} from '../core/index.ts';
+import type { FromReasoner, ToReasoner } from './messages.ts';
+
+/** Belief and planning off the page's thread. The ridge is answered first, the list of next checks after it. */
+let bench: Bench | null = null;
+/** Answers to an older question are not sent once a newer one came in. */
+let latest = 0;
+
+const answer = (message: FromReasoner) => self.postMessage(message);
+
+self.onmessage = ({ data }: MessageEvent<ToReasoner>) => {
+  try {
+    handle(data);
+  } catch (error) {
+    answer({ kind: 'failed', ticket: data.ticket, message: error instanceof Error ? error.message : String(error) });
+  }
+};
+
+function handle(message: ToReasoner): void {
+  switch (message.kind) {
+    case 'open': {
+      const read = readCase({ ...(message.head as object), events: message.events });
+      if (!read.ok) throw new Error(read.issues.map((i) => `${i.path}: ${i.message}`).join('; '));
+      bench = read.value.events.reduce(advance, openBench(read.value));
+      speak(message.ticket);
+      break;
+    }
+    case 'add': {
+      if (!bench) throw new Error('no job is open');
+      const read = readEvent(message.event, '$', bench.head.engine);
+      if (!read.ok) throw new Error(read.issues.map((i) => `${i.path}: ${i.message}`).join('; '));
+      bench = advance(bench, read.value);
+      speak(message.ticket);
+      break;
+    }
+    case 'explain':
+      if (!bench) throw new Error('no job is open');
+      answer({ kind: 'explained', ticket: message.ticket, explanation: explainSuspect(bench, message.key) });
+  }
+}
+
+function speak(ticket: number): void {
+  latest = ticket;
+  const now = bench!;
+  const summary = summarise(now);
+  answer({
+    kind: 'believed',
+    ticket,
+    events: now.printed.length,
+    summary,
+    readings: now.readings,
+    open: [...now.open],
+    repairs: now.repairs,
+  });
+  // A reading that came in meanwhile is served before this one's list.
+  setTimeout(() => {
+    if (latest === ticket && bench === now)
+      answer({ kind: 'planned', ticket, events: now.printed.length, plan: nextChecks(now, summary) });
+  });
+}
