@@ -1,6 +1,6 @@
 import type { CloseBlocker } from './bench/index.ts';
 import type { RawCheckEvent } from './casefile/index.ts';
-import { type CheckDefinition, findCheck, type Reading } from './checks/index.ts';
+import { accessLabel, type CheckDefinition, findCheck, type Reading } from './checks/index.ts';
 import type { RepairAction, RunningState, Temperature } from './engine/index.ts';
 import { CONDITIONS, findFault } from './faults/index.ts';
 import type { NextCheck, Why } from './reason/plan.ts';
@@ -108,7 +108,7 @@ export function whySentence(why: Why, sides?: readonly string[]): string {
 /** Why, minutes, what it opens: one line. */
 export function whyLine(next: NextCheck, sides?: readonly string[]): string {
   const opens = next.opens.filter((key) => !/^lead/.test(key));
-  const opening = opens.length === 0 ? 'nothing more to open' : `opens ${opens.join(', ')}`;
+  const opening = opens.length === 0 ? 'nothing more to open' : `opens ${opens.map(accessLabel).join(', ')}`;
   return `${whySentence(next.why, sides)}; ${Math.round(next.minutes * 2) / 2} min; ${opening}`;
 }
 

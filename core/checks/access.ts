@@ -18,15 +18,15 @@ export const ACCESS: Readonly<Record<string, Access>> = {
   hood: access('Hood', 1, 1),
   battery: access('Battery', 1, 1),
   'lead[c]': access('Plug lead', 0.5, 0.5, 'hood'),
-  'plug[c]': access('Plug out', 2, 2, 'lead[c]'),
-  'air-box': access('Air box off', 4, 5, 'hood'),
-  'blower-housing': access('Cooling shroud off', 12, 14, 'hood'),
-  carburettor: access('Carburettor off', 18, 20, 'air-box'),
-  bowl: access('Bowl off in place', 6, 6, 'air-box'),
-  'fuel-line': access('Fuel line open', 2, 2, 'hood'),
+  'plug[c]': access('Plug', 2, 2, 'lead[c]'),
+  'air-box': access('Air box', 4, 5, 'hood'),
+  'blower-housing': access('Cooling shroud', 12, 14, 'hood'),
+  carburettor: access('Carburettor', 18, 20, 'air-box'),
+  bowl: access('Bowl', 6, 6, 'air-box'),
+  'fuel-line': access('Fuel line', 2, 2, 'hood'),
   'valve-cover[c]': access('Valve cover', 6, 8),
-  flywheel: access('Flywheel off', 20, 25, 'blower-housing'),
-  'head[c]': access('Head off', 50, 70, 'valve-cover[c]', 'carburettor'),
+  flywheel: access('Flywheel', 20, 25, 'blower-housing'),
+  'head[c]': access('Head', 50, 70, 'valve-cover[c]', 'carburettor'),
   belly: access('Under the machine', 5, 3),
 };
 
@@ -47,4 +47,10 @@ export function accessOf(key: string): Access {
   const found = ACCESS[key.replace(/\[\d\]/, '[c]')];
   if (!found) throw new RangeError(`accessOf: no access called ${key}`);
   return found;
+}
+
+/** `plug[2]` as "plug 2". */
+export function accessLabel(key: string): string {
+  const cylinder = /\[(\d)\]/.exec(key)?.[1];
+  return `${accessOf(key).name.toLowerCase()}${cylinder === undefined ? '' : ` ${cylinder}`}`;
 }

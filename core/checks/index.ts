@@ -77,5 +77,5 @@ export function checkOf(id: string): CheckDefinition {
   return check;
 }
 
-export { ACCESS, accessChain, accessOf } from './access.ts';
+export { ACCESS, accessChain, accessLabel, accessOf } from './access.ts';
 export * from './define.ts';

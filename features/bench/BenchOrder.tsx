@@ -1,7 +1,7 @@
 'use client';
 import { type RefObject, useMemo, useState } from 'react';
 import {
-  accessOf,
+  accessLabel,
   CHECKS,
   type CheckDefinition,
   checkOf,
@@ -9,7 +9,6 @@ import {
   type NextCheck,
   type Plan,
   STATE_WORDS,
-  splitKey,
   TEMPERATURE_WORDS,
 } from '@/core/index.ts';
 
@@ -36,14 +35,14 @@ function rowsOf(next: readonly NextCheck[]): Row[] {
 function groupOf(entry: NextCheck): string {
   const telling = entry.opens.filter((key) => !key.startsWith('lead') && key !== 'hood');
   if (telling.length === 0) return entry.opens.includes('hood') ? 'Hood up' : 'Nothing more to open';
-  const key = telling.at(-1)!;
-  const { cylinder } = splitKey(key);
-  return `Open: ${accessOf(key).name}${cylinder === null ? '' : ` ${cylinder}`}`;
+  return `Open: ${accessLabel(telling.at(-1)!)}`;
 }
 
 interface Props {
   readonly plan: Plan | null;
   readonly stale: boolean;
+  /** What lies on the plate already. */
+  readonly onPlate: { readonly check: string; readonly cylinder: number | null };
   readonly engine: EngineWords;
   readonly search: RefObject<HTMLInputElement | null>;
   readonly onPick: (entry: NextCheck) => void;
@@ -51,7 +50,7 @@ interface Props {
 }
 
 /** The other checks worth doing, grouped by what has to be opened; and a search for any check at all. */
-export function BenchOrder({ plan, stale, engine, search, onPick, onPickAny }: Props) {
+export function BenchOrder({ plan, stale, onPlate, engine, search, onPick, onPickAny }: Props) {
   const [asked, setAsked] = useState('');
   const found = useMemo(() => {
     const words = asked.trim().toLowerCase().split(/\s+/).filter(Boolean);
@@ -59,7 +58,7 @@ export function BenchOrder({ plan, stale, engine, search, onPick, onPickAny }: P
       ? []
       : CHECKS.filter((c) => c.appliesTo(engine) && words.every((w) => `${c.title} ${c.id}`.toLowerCase().includes(w)));
   }, [asked, engine]);
-  const rows = rowsOf(plan?.next ?? []);
+  const rows = rowsOf((plan?.next ?? []).filter((n) => n.check !== onPlate.check || n.cylinder !== onPlate.cylinder));
   const groups = [...new Set(rows.map((r) => groupOf(r.entries[0]!)))];
   return (
     <section aria-label="Bench order" className="flex flex-col gap-2 bg-sheet p-3">
@@ -71,9 +70,7 @@ export function BenchOrder({ plan, stale, engine, search, onPick, onPickAny }: P
         {plan?.settlingOrder && <span className="text-[0.85rem] text-soft">in the order that settles</span>}
       </div>
       <div className={stale ? 'opacity-55' : ''} aria-busy={stale}>
-        {rows.length === 0 && (
-          <p className="py-2 text-soft">Nothing worth a check is left: repair, re-test or close.</p>
-        )}
+        {rows.length === 0 && <p className="py-2 text-soft">Nothing else is worth a check now.</p>}
         {groups.map((group) => (
           <div key={group}>
             <h3 className="mt-1 text-[0.85rem] font-bold text-soft">{group}</h3>

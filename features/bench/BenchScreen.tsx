@@ -272,6 +272,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
             <BenchOrder
               plan={plan}
               stale={now.planStale}
+              onPlate={plate}
               engine={caseHead.engine}
               search={search}
               onPick={pickEntry}

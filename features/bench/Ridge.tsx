@@ -13,9 +13,9 @@ const SYSTEM_WORDS: Record<System, string> = {
 };
 const COLUMN = 43;
 const WIDTH = PARTS.length * COLUMN;
-const RISE = 92;
-const BAND = 40;
-const HEAD = 26;
+const RISE = 76;
+const BAND = 38;
+const HEAD = 22;
 const NAMED_FROM = 0.1;
 const NAMES_SHOWN = 4;
 
@@ -138,11 +138,11 @@ export function Ridge({
         ))}
         {twin && peakNames(down(ridge), bottom, 1).map((n) => <Name key={n.name} {...n} />)}
         {twin && (
-          <g fontSize={15} fontWeight={800} fill="var(--ink)" textAnchor="end">
-            <text x={WIDTH - 6} y={17}>
+          <g fontSize={14} fontWeight={800} fill="var(--ink)">
+            <text x={6} y={34}>
               CYLINDER 1
             </text>
-            <text x={WIDTH - 6} y={height - 7}>
+            <text x={6} y={height - 8}>
               CYLINDER 2
             </text>
           </g>
@@ -238,9 +238,12 @@ function usePrevious(ridge: readonly RidgePart[]): readonly RidgePart[] | null {
   const last = useRef(ridge);
   const [previous, setPrevious] = useState<readonly RidgePart[] | null>(null);
   useEffect(() => {
-    if (last.current === ridge) return;
+    if (sameHeights(last.current, ridge)) return;
     setPrevious(last.current);
     last.current = ridge;
   }, [ridge]);
   return previous;
 }
+
+const sameHeights = (a: readonly RidgePart[], b: readonly RidgePart[]) =>
+  a.every((part, i) => part.sides.every((side, c) => Math.abs(side.p - (b[i]?.sides[c]?.p ?? 0)) < 1e-4));
