@@ -39,10 +39,14 @@ export function findingsOf(bench: Bench): Finding[] {
   return out;
 }
 
-/** Cautions about what the record could not show: what each passed re-test does not clear. */
+/** What the runs that showed the complaint gone could not show. */
 export function notShown(bench: Bench): string[] {
   const last = bench.repairs.at(-1)?.event ?? 0;
   return [
-    ...new Set(bench.readings.filter((r) => r.event > last).flatMap((r) => checkOf(r.reading.check).cannotClear)),
+    ...new Set(
+      bench.readings
+        .filter((r) => r.event > last && !checkOf(r.reading.check).proposed)
+        .flatMap((r) => checkOf(r.reading.check).cannotClear),
+    ),
   ];
 }

@@ -10,7 +10,7 @@ export const lookCrank = defineCheck({
   minutes: 0.5,
   hazards: ['stops-dead'],
   cannotClear: ['a battery that only just manages cold', 'an uneven rhythm no ear picks up'],
-  mayOnlyMean: ['slow: a worn battery and a bad cable crank alike; volts at the posts part them'],
+  mayOnlyMean: ['a bad cable, where it cranks slowly: a worn battery cranks alike, volts at the posts part them'],
   outcomes: outcomes({
     normal: 'Normal',
     slow: 'Slow',

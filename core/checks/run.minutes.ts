@@ -22,6 +22,6 @@ export const runMinutes = defineCheck({
     run: { nostart: { failed: 0.98 }, dies: { failed: 0.9 } },
   },
   proposed: false,
-  fields: { minutes: numberField('Minutes', 'time', [0, 24 * 3600], ['min', 'min']) },
+  fields: { minutes: numberField('Ran for', 'time', [0, 24 * 3600], ['min', 'min']) },
   assess: (reading) => plainOutcome(OUTCOMES, reading.outcome),
 });

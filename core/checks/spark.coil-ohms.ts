@@ -25,7 +25,9 @@ export const sparkCoilOhms = defineCheck({
   needs: ['multimeter'],
   hazards: ['secondary-voltage'],
   cannotClear: ['electronics in the coil', 'heat failures'],
-  mayOnlyMean: ['open: the lead, its terminal or a resistor boot; read again at the bare conductor while flexing'],
+  mayOnlyMean: [
+    'the lead, its terminal or a resistor boot, where it reads open: read again at the bare conductor while flexing',
+  ],
   outcomes: outcomes({
     'in-range': 'In range',
     low: 'Low',

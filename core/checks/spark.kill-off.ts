@@ -12,7 +12,7 @@ export const sparkKillOff = defineCheck({
   access: ['blower-housing'],
   hazards: ['kill-lead-off', 'carbon-monoxide'],
   cannotClear: ['the coil itself when nothing changes: gap, lead and plug are still in the row'],
-  mayOnlyMean: ["returns: the partner's shorted diode drains this coil through the same wire"],
+  mayOnlyMean: ["the partner's shorted diode draining this coil through the same wire"],
   outcomes: outcomes({ same: 'No change', returns: 'Comes back', 'other-returns': 'The other one comes back' }),
   combine: {
     kind: 'cure',

@@ -11,7 +11,9 @@ export const sparkPlugLook = defineCheck({
   access: ['plug[c]'],
   hazards: ['open-plug-hole'],
   cannotClear: ['a crack under pressure and heat that the eye does not see'],
-  mayOnlyMean: ['wet or sooty: the cylinder is dead for another reason; the plug is a witness, rarely the culprit'],
+  mayOnlyMean: [
+    'a cylinder dead for another reason, where the plug is wet or sooty: the plug is a witness, rarely the culprit',
+  ],
   outcomes: outcomes({
     normal: 'Normal',
     'clean-cold': 'Clean and cold',

@@ -133,7 +133,13 @@ export function Plate({
       <div className="flex flex-wrap items-start justify-between gap-2">
         <div className="min-w-0">
           <p className="text-[0.9rem] font-semibold text-soft">
-            {plate.retest ? 'Re-test' : plate.replaces === null ? 'Next check' : `In place of line ${plate.replaces}`}
+            {plate.retest
+              ? 'Re-test'
+              : plate.replaces === null
+                ? plate.from
+                  ? 'Next check'
+                  : 'Your pick'
+                : `In place of line ${plate.replaces}`}
           </p>
           <h2 className="text-[1.9rem] font-extrabold leading-none [font-stretch:90%]">
             {check.title}

@@ -15,11 +15,25 @@ const COLUMN = 43;
 const WIDTH = PARTS.length * COLUMN;
 const RISE = 76;
 const BAND = 38;
+const STRIP = 20;
 const HEAD = 22;
+const MARGIN = 50;
 const NAMED_FROM = 0.1;
 const NAMES_SHOWN = 4;
 
 const heightOf = (p: number) => RISE * Math.sqrt(Math.min(1, p));
+
+/** The crags that were another height before, as they stood. */
+function formerCrags(before: readonly number[], now: readonly number[], base: number, sign: 1 | -1): string {
+  return before
+    .map((h, i) => {
+      const y = heightOf(h);
+      if (Math.abs(y - heightOf(now[i] ?? 0)) < 3) return '';
+      const x = i * COLUMN;
+      return `M${x + 2},${base} L${x + COLUMN * 0.24},${base + sign * y} L${x + COLUMN * 0.76},${base + sign * y} L${x + COLUMN - 2},${base}`;
+    })
+    .join(' ');
+}
 
 /** A skyline of flat-topped crags, one to a part. `sign` -1 rises, +1 hangs. */
 function skyline(heights: readonly number[], base: number, sign: 1 | -1): string {
@@ -37,11 +51,11 @@ interface PeakName {
   readonly name: string;
 }
 
-/** Names for the tallest crags of one side, moved apart where they would run into each other. */
-function peakNames(heights: readonly number[], base: number, sign: 1 | -1): PeakName[] {
+/** Names for the tallest crags of one side, moved apart where they would run into each other; shared parts are named once. */
+function peakNames(heights: readonly number[], base: number, sign: 1 | -1, ownOnly: boolean): PeakName[] {
   const tall = heights
     .map((p, i) => ({ p, i }))
-    .filter(({ p }) => p >= NAMED_FROM)
+    .filter(({ p, i }) => p >= NAMED_FROM && (!ownOnly || PARTS[i]!.perCylinder))
     .sort((a, b) => b.p - a.p)
     .slice(0, NAMES_SHOWN)
     .sort((a, b) => a.i - b.i);
@@ -76,14 +90,14 @@ export function Ridge({
   const previous = usePrevious(ridge);
   const cylinders = ridge[0]?.sides.length ?? 1;
   const twin = cylinders > 1;
-  const top = HEAD + RISE;
+  const top = STRIP + HEAD + RISE;
   const bottom = top + BAND;
   const height = twin ? bottom + RISE + HEAD : bottom;
   const up = (r: readonly RidgePart[]) => r.map((part) => part.sides[0]?.p ?? 0);
   const down = (r: readonly RidgePart[]) => r.map((part) => part.sides[1]?.p ?? 0);
   return (
     <section aria-label="Ridge of suspicion" className="overflow-x-auto bg-sheet">
-      <svg viewBox={`0 0 ${WIDTH} ${height}`} className="block w-full min-w-[760px]">
+      <svg viewBox={`0 0 ${WIDTH + MARGIN} ${height}`} className="block w-full min-w-[760px]">
         <title>Suspicion over the parts of the machine</title>
         {SYSTEMS.map((system, i) => {
           const first = PARTS.findIndex((p) => p.system === system);
@@ -110,7 +124,7 @@ export function Ridge({
         <path d={skyline(up(ridge), top, -1)} fill="var(--ridge)" />
         {previous && (
           <path
-            d={skyline(up(previous), top, -1)}
+            d={formerCrags(up(previous), up(ridge), top, -1)}
             fill="none"
             stroke="var(--ink)"
             strokeOpacity={0.55}
@@ -123,7 +137,7 @@ export function Ridge({
             <path d={skyline(down(ridge), bottom, 1)} fill="var(--ridge)" />
             {previous && (
               <path
-                d={skyline(down(previous), bottom, 1)}
+                d={formerCrags(down(previous), down(ridge), bottom, 1)}
                 fill="none"
                 stroke="var(--ink)"
                 strokeOpacity={0.55}
@@ -133,18 +147,22 @@ export function Ridge({
             )}
           </>
         )}
-        {peakNames(up(ridge), top, -1).map((n) => (
+        {peakNames(up(ridge), top, -1, false).map((n) => (
           <Name key={n.name} {...n} />
         ))}
-        {twin && peakNames(down(ridge), bottom, 1).map((n) => <Name key={n.name} {...n} />)}
+        {twin && peakNames(down(ridge), bottom, 1, true).map((n) => <Name key={n.name} {...n} />)}
         {twin && (
-          <g fontSize={14} fontWeight={800} fill="var(--ink)">
-            <text x={6} y={34}>
-              CYLINDER 1
-            </text>
-            <text x={6} y={height - 8}>
-              CYLINDER 2
-            </text>
+          <g fontWeight={800} fill="var(--ink)" textAnchor="middle">
+            {[top - 24, bottom + 50].map((y, c) => (
+              <g key={y}>
+                <text x={WIDTH + MARGIN / 2} y={y - 30} fontSize={13}>
+                  CYL.
+                </text>
+                <text x={WIDTH + MARGIN / 2} y={y} fontSize={34}>
+                  {c + 1}
+                </text>
+              </g>
+            ))}
           </g>
         )}
         {PARTS.map((part, i) => {

@@ -32,7 +32,9 @@ export function useReasoner(head: unknown, first: readonly RawEvent[], initial: 
     own.onmessage = ({ data }: MessageEvent<FromReasoner>) => {
       if (data.kind === 'believed')
         setNow((old) =>
-          data.events < old.events && data.ticket < ticket.current ? old : { ...data, plan: old.plan, planStale: true },
+          data.events < old.events && data.ticket < ticket.current
+            ? old
+            : { ...data, plan: old.plan, planStale: data.events !== old.events || old.planStale },
         );
       else if (data.kind === 'planned')
         setNow((old) => (old.events === data.events ? { ...old, plan: data.plan, planStale: false } : old));

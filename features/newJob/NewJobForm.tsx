@@ -132,7 +132,7 @@ export function NewJobForm({ machines, sheets, personId }: Props) {
           onChange={(e) => setFind(e.target.value)}
           className="min-h-12 w-full border-2 border-line bg-sheet px-2"
         />
-        <div className="mt-2 max-h-72 space-y-1 overflow-y-auto" role="radiogroup" aria-label="Machine">
+        <div className="mt-2 max-h-[22rem] space-y-1 overflow-y-auto" role="radiogroup" aria-label="Machine">
           {shown.map((m) => (
             <MachineKey key={m.id} chosen={machine === m.id} onChoose={() => setMachine(m.id)}>
               <span className="font-bold">

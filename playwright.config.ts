@@ -1,0 +1,27 @@
+import { defineConfig } from '@playwright/test';
+
+/** `npm test` starts a server on a build and database of its own and names it here. */
+export default defineConfig({
+  testDir: 'tests/browser',
+  workers: 1,
+  timeout: 60_000,
+  forbidOnly: true,
+  reporter: [['list'], ['json', { outputFile: process.env.RIDGE_PLAYWRIGHT_JSON ?? 'test-results/browser.json' }]],
+  use: {
+    baseURL: process.env.RIDGE_BASE_URL ?? 'http://127.0.0.1:3911',
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+    screenshot: 'only-on-failure',
+  },
+});

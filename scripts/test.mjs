@@ -1,0 +1,113 @@
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { build, loadDemo, migrate, serve } from './lib/app.mjs';
+import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
+import { grantUpdates, startMariadb } from './lib/mariadb.mjs';
+import { under } from './lib/paths.mjs';
+import { run } from './lib/run.mjs';
+import { carefully, say } from './lib/say.mjs';
+
+/**
+ * npm test: the set-up, then types, lint, rings, unit tests, build and browser tests, on a database, build and ports of
+ * their own. Ends with one line that counts; each of types, lint, rings and build counts as one.
+ */
+const DIST = '.next-test';
+const folder = under('.data', 'test');
+const results = under('test-results');
+const tally = { passed: 0, failed: 0 };
+
+function count(name, { passed, failed }, output) {
+  tally.passed += passed;
+  tally.failed += failed;
+  say(
+    `${failed === 0 ? 'ok    ' : 'FAILED'} ${name}${passed + failed > 1 ? ` (${passed} passed, ${failed} failed)` : ''}`,
+  );
+  if (failed > 0) say(output.slice(-12_000));
+}
+
+async function one(name, command, args, env) {
+  const { code, output } = await run(command, args, { env });
+  count(name, code === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 }, output);
+}
+
+const bin = (name) => under('node_modules', '.bin', name);
+
+/** A report that is missing or empty is a failure, never a pass. */
+function fromReport(file, read, code) {
+  try {
+    const { passed, failed } = read(JSON.parse(readFileSync(file, 'utf8')));
+    return { passed, failed: failed + (failed === 0 && (code !== 0 || passed === 0) ? 1 : 0) };
+  } catch {
+    return { passed: 0, failed: 1 };
+  }
+}
+
+await carefully(async () => {
+  await ensureNodePackages();
+  await ensureDebianPackages(['mariadb-server', 'chromium']);
+  rmSync(results, { recursive: true, force: true });
+  mkdirSync(results, { recursive: true });
+  await one('types', bin('tsc'), ['--noEmit']);
+  await one('lint and format', bin('biome'), ['check', '--error-on-warnings', '.']);
+  await one('rings', process.execPath, [under('scripts', 'check-rings.mjs')]);
+  rmSync(folder, { recursive: true, force: true });
+  const database = await startMariadb(folder, Number(process.env.RIDGE_TEST_DB_PORT ?? 3917));
+  let pages;
+  try {
+    await migrate(database.ownerUrl);
+    await grantUpdates(database.rootUrl);
+    await loadDemo(database.appUrl);
+    const unitReport = under('test-results', 'unit.json');
+    const unit = await run(
+      bin('vitest'),
+      ['run', '--reporter=json', `--outputFile=${unitReport}`, '--reporter=default'],
+      { env: { RIDGE_TEST_URL: database.appUrl, RIDGE_TEST_ROOT_URL: database.rootUrl } },
+    );
+    count(
+      'unit and database tests',
+      fromReport(
+        unitReport,
+        (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.numFailedTestSuites }),
+        unit.code,
+      ),
+      unit.output,
+    );
+    let built = true;
+    await build(DIST).catch((error) => {
+      built = false;
+      count('build', { passed: 0, failed: 1 }, error.message);
+    });
+    if (built) {
+      count('build', { passed: 1, failed: 0 }, '');
+      pages = await serve(
+        DIST,
+        Number(process.env.RIDGE_TEST_PORT ?? 3911),
+        database.appUrl,
+        'RIDGE_TEST_PORT=3931 npm test',
+      );
+      const browserReport = under('test-results', 'browser.json');
+      const browser = await run(bin('playwright'), ['test'], {
+        env: { RIDGE_BASE_URL: pages.address, RIDGE_PLAYWRIGHT_JSON: browserReport },
+      });
+      count(
+        'browser tests',
+        fromReport(
+          browserReport,
+          (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky + r.errors.length }),
+          browser.code,
+        ),
+        browser.output,
+      );
+      await pages.stop();
+      await one('no acknowledged reading is lost by kill -9', process.execPath, [
+        under('scripts', 'prove-durable.mjs'),
+        '--dist',
+        DIST,
+      ]);
+    }
+  } finally {
+    await pages?.stop();
+    await database.stop();
+  }
+  say(`\n${tally.passed} passed, ${tally.failed} failed`);
+  if (tally.failed > 0) process.exitCode = 1;
+});
