@@ -6,6 +6,8 @@ const config: NextConfig = {
   devIndicators: false,
   distDir: process.env.RIDGE_DIST ?? '.next',
   serverExternalPackages: ['mysql2'],
+  // Types are checked on their own (npm run check:types); a build would read the other build's generated types too.
+  typescript: { ignoreBuildErrors: true },
 };
 
 export default config;

@@ -86,6 +86,7 @@ await carefully(async () => {
       `\nRidge Bolt is ready after ${((Date.now() - started) / 1000).toFixed(1)} s:\n\n    ${pages.address}\n\nStop it with Ctrl-C. Data stays in .data/demo; npm run demo -- --fresh begins anew.`,
     );
   } catch (error) {
+    stopping = true;
     for (const part of toStop.reverse()) await part.stop();
     rmSync(lock, { force: true });
     throw error;

@@ -46,7 +46,7 @@ await carefully(async () => {
   await ensureDebianPackages(['mariadb-server', 'chromium']);
   rmSync(results, { recursive: true, force: true });
   mkdirSync(results, { recursive: true });
-  await one('types', bin('tsc'), ['--noEmit']);
+  await one('types', bin('tsc'), ['-p', 'tsconfig.check.json']);
   await one('lint and format', bin('biome'), ['check', '--error-on-warnings', '.']);
   await one('rings', process.execPath, [under('scripts', 'check-rings.mjs')]);
   rmSync(folder, { recursive: true, force: true });

@@ -43,7 +43,11 @@ export function Choice<T extends string>({
             'border-line bg-sheet text-ink data-[state=on]:border-iron data-[state=on]:bg-iron data-[state=on]:text-on-iron',
           )}
         >
-          {numbered && i < 9 && <span className="mr-2 inline-block min-w-4 text-[0.8rem] opacity-70">{i + 1}</span>}
+          {numbered && i < 9 && (
+            <span aria-hidden="true" className="mr-2 inline-block min-w-4 text-[0.8rem] opacity-70">
+              {i + 1}
+            </span>
+          )}
           {option.label}
         </ToggleGroup.Item>
       ))}

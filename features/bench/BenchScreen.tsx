@@ -198,7 +198,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
         <div className="grid items-start gap-2 md:grid-cols-[minmax(0,1fr)_19rem] xl:grid-cols-[minmax(0,1fr)_20rem_20rem]">
           <div className="space-y-2 md:max-xl:col-span-2">
             {closed ? (
-              <ClosedPlate jobId={job.id} note={events.at(-1)?.event} />
+              <ClosedPlate jobId={job.id} note={events.at(-1)?.event} sent={unsent.length === 0} />
             ) : showRepair ? (
               <RepairPlate
                 key={settled.fault}
@@ -391,7 +391,8 @@ function ReadyPlate({
   );
 }
 
-function ClosedPlate({ jobId, note }: { jobId: string; note: RawEvent | undefined }) {
+function ClosedPlate({ jobId, note, sent }: { jobId: string; note: RawEvent | undefined; sent: boolean }) {
+  if (!sent) return <p className="bg-sheet px-4 py-3 text-[1.1rem] font-bold">Closing ...</p>;
   return (
     <section aria-label="Closed" className="border-t-8 border-iron bg-sheet px-4 pt-3 pb-4">
       <h2 className="text-[1.9rem] font-extrabold leading-none [font-stretch:90%]">This job is closed</h2>
