@@ -2,7 +2,9 @@
 import {
   advance,
   type Bench,
+  checkOf,
   explainSuspect,
+  type NextCheck,
   nextChecks,
   openBench,
   readCase,
@@ -62,9 +64,33 @@ function speak(ticket: number): void {
     open: [...now.open],
     repairs: now.repairs,
   });
+  const still = () => latest === ticket && bench === now;
   // A reading that came in meanwhile is served before this one's list.
   setTimeout(() => {
-    if (latest === ticket && bench === now)
-      answer({ kind: 'planned', ticket, events: now.printed.length, plan: nextChecks(now, summary) });
+    if (!still()) return;
+    const plan = nextChecks(now, summary);
+    answer({ kind: 'planned', ticket, events: now.printed.length, plan });
+    prepare(now, plan.next.slice(0, PREPARED_CHECKS), still);
   });
+}
+
+const PREPARED_CHECKS = 5;
+
+/** The tables of the checks most likely to be read next are made while nobody waits, one at a time. */
+function prepare(now: Bench, [next, ...rest]: readonly NextCheck[], still: () => boolean): void {
+  if (!next) return;
+  setTimeout(() => {
+    if (!still()) return;
+    const check = checkOf(next.check);
+    const reading = {
+      check: next.check,
+      ...(check.scope === 'cylinder' && next.cylinder !== null ? { cylinder: next.cylinder } : {}),
+      condition: next.condition,
+      ...(next.temperature === null ? {} : { temperature: next.temperature }),
+      ...(check.outcomes[1] ? { outcome: check.outcomes[1].id } : { symptoms: [] }),
+    };
+    const read = readEvent(reading, '$', now.head.engine);
+    if (read.ok) summarise(advance(now, read.value));
+    prepare(now, rest, still);
+  }, 10);
 }

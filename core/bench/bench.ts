@@ -35,6 +35,7 @@ export interface MadeRepair {
 export interface Bench {
   readonly head: CaseHead;
   readonly rules: Rules;
+  readonly lacking: ReadonlySet<string>;
   readonly catalogue: Catalogue;
   readonly planner: Planner;
   readonly network: Network;
@@ -57,17 +58,27 @@ export interface BenchOptions {
   readonly rules?: Rules;
   /** The shop's own weights, by fault id. */
   readonly weights?: Readonly<Record<string, number>>;
+  /** Instruments the shop does not own. */
+  readonly lacking?: readonly string[];
 }
 
 /** The bench as it is with nothing but the complaint. */
 export function openBench(head: CaseHead, options: BenchOptions = {}): Bench {
   const catalogue = catalogueFor(head.engine, head.history, options.weights);
-  return blank(head, options.rules ?? DEFAULT_RULES, catalogue, compileNetwork(catalogue.network), []);
+  return blank(
+    head,
+    options.rules ?? DEFAULT_RULES,
+    new Set(options.lacking),
+    catalogue,
+    compileNetwork(catalogue.network),
+    [],
+  );
 }
 
 function blank(
   head: CaseHead,
   rules: Rules,
+  lacking: ReadonlySet<string>,
   catalogue: Catalogue,
   network: Network,
   triples: Bench['triples'],
@@ -76,6 +87,7 @@ function blank(
   return {
     head,
     rules,
+    lacking,
     catalogue,
     planner: planner ?? plannerFor(catalogue, network, head.complaint),
     network,
@@ -148,7 +160,15 @@ export function replayAll(head: CaseHead, events: readonly JobEvent[], options: 
 }
 
 function replay(bench: Bench, standing: readonly (JobEvent | null)[]): Bench {
-  let again = blank(bench.head, bench.rules, bench.catalogue, bench.network, bench.triples, bench.planner);
+  let again = blank(
+    bench.head,
+    bench.rules,
+    bench.lacking,
+    bench.catalogue,
+    bench.network,
+    bench.triples,
+    bench.planner,
+  );
   for (const event of standing)
     again = event === null ? { ...again, standing: [...again.standing, null] } : applied(again, event);
   return again;

@@ -399,7 +399,7 @@ function situationOf(bench: Bench): Situation {
     repaired: bench.repairs.length > 0,
     crankingUnsafe: stopped !== null && (plugsOut ?? -1) < stopped,
     lastCylinder: bench.lastCylinder,
-    complaint: bench.head.complaint,
+    lacking: bench.lacking,
     readings: currentReadings(bench),
     epoch: bench.repairs.length,
   };

@@ -114,6 +114,16 @@ export type Combine =
   | { readonly kind: 'dominance'; readonly order: readonly string[] }
   /** One small variable for each place. */
   | { readonly kind: 'parts' }
+  /** Chances of the abnormal outcomes worked out from all the causes present at once; faults still state that they touch it. */
+  | {
+      readonly kind: 'table';
+      readonly chances: (
+        present: readonly { readonly id: string; readonly cylinder: number | null }[],
+        part: string,
+        state: RunningState,
+        temperature: Temperature | null,
+      ) => Readonly<Record<string, number>>;
+    }
   /** A failure goes away only if every cause of it is among those the check takes out. */
   | {
       readonly kind: 'cure';
@@ -135,8 +145,10 @@ export interface CheckDefinition {
   readonly states: readonly RunningState[];
   /** The planner offers the check at each of these temperatures; empty where it makes no difference. */
   readonly temperatures: readonly Temperature[];
+  /** Minutes that need the technician, access already open [min]. */
   readonly minutes: number;
-  /** `hands-off` minutes: waiting that needs nobody. */
+  /** Minutes of waiting that need nobody; told apart, not counted against the check [min]. */
+  readonly unattendedMinutes: number;
   readonly access: readonly string[];
   readonly needs: readonly string[];
   readonly hazards: readonly CautionId[];
@@ -164,6 +176,7 @@ export interface CheckDefinition {
 }
 
 type Optional =
+  | 'unattendedMinutes'
   | 'temperatures'
   | 'access'
   | 'needs'
@@ -191,6 +204,7 @@ export function defineCheck(
   const own = spec.assess;
   return {
     temperatures: [],
+    unattendedMinutes: 0,
     access: [],
     needs: [],
     hazards: [],

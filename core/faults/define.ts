@@ -63,6 +63,8 @@ export interface FaultDefinition {
   readonly weight: number;
   readonly appliesTo: (engine: EngineWords) => boolean;
   readonly history: Partial<Record<HistoryFlag, number>>;
+  /** Odds factor of the kind of engine: gravity feed makes a leaking needle matter. */
+  readonly engineFactor: (engine: EngineWords) => number;
   /** Odds factor per hundred hours beyond the first, e.g. 1.1. */
   readonly perHundredHours: number;
   /** Odds factor when stored three months and more. */
@@ -110,6 +112,7 @@ type Optional =
   | 'perCylinder'
   | 'appliesTo'
   | 'history'
+  | 'engineFactor'
   | 'perHundredHours'
   | 'stored'
   | 'showsToday'
@@ -127,6 +130,7 @@ export function defineFault(
     perCylinder: false,
     appliesTo: () => true,
     history: {},
+    engineFactor: () => 1,
     perHundredHours: 1,
     stored: 1,
     showsToday: 1,

@@ -9,6 +9,8 @@ export const ENGINE_FAULTS = [
     weight: 7,
     stored: 1.8,
     history: { 'parked-fuel-on': 2, 'since-work-on:fuel': 1.5 },
+    // With gravity feed the tank stands over the needle day and night.
+    engineFactor: ({ fuelFeed }) => (fuelFeed === 'gravity' ? 2 : 1),
     symptoms: { 'fuel-drips': 0.45, 'oil-level-rises': 0.4, 'smoke-black': 0.3, 'hard-start-hot': 0.25 },
     effects: [{ check: 'fuel.needle-hold', outcomes: { 'leaks-down': 0.6, 'no-hold': 0.32 } }],
     settledBy: [[{ check: 'fuel.needle-hold', outcomes: ['leaks-down', 'no-hold'] }]],

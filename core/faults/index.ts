@@ -1,3 +1,5 @@
+import type { CheckDefinition } from '../checks/define.ts';
+import { CONDITIONS } from './conditions.ts';
 import type { FaultDefinition } from './define.ts';
 import { ENGINE_FAULTS } from './engine.ts';
 import { POWER_FAULTS } from './power.ts';
@@ -11,6 +13,12 @@ const BY_ID = new Map(FAULTS.map((fault) => [fault.id, fault]));
 /** The fault of that id, or undefined. */
 export function findFault(id: string): FaultDefinition | undefined {
   return BY_ID.get(id);
+}
+
+/** Whether anything in the catalogue knows what this check's readings mean; else they are recorded, not weighed. */
+export function isWeighed(check: CheckDefinition): boolean {
+  if (check.combine.kind === 'cure' || Object.keys(check.via).length > 0 || check.outcomes.length === 0) return true;
+  return [...FAULTS, ...CONDITIONS].some((cause) => cause.effects.some((e) => e.check === check.id));
 }
 
 export { CONDITIONS, INTERACTIONS } from './conditions.ts';

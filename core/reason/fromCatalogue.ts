@@ -56,13 +56,28 @@ export function instanceKey(id: string, cylinder: number | null | undefined): st
   return cylinder == null ? id : `${id}[${cylinder}]`;
 }
 
-/** The catalogue, applied to one engine with its history; `weights` are a shop's own, by fault id. */
-export function catalogueFor(
-  engine: EngineWords,
-  history: History,
-  weights: Readonly<Record<string, number>> = {},
-  interactions: readonly Interaction[] = INTERACTIONS,
-): Catalogue {
+/** What of the catalogue depends on the engine alone: worked out once, since tables are costly and engines few. */
+interface EngineCatalogue extends Pick<Catalogue, 'engine' | 'faults' | 'conditions' | 'checks'> {
+  readonly states: NetworkSpec['states'];
+  readonly variables: readonly SpecVariable[];
+}
+
+const ENGINES_KEPT = 12;
+const kept = new Map<string, EngineCatalogue>();
+
+function engineCatalogue(engine: EngineWords, interactions: readonly Interaction[]): EngineCatalogue {
+  if (interactions !== INTERACTIONS) return workedOut(engine, interactions);
+  const key = JSON.stringify(Object.entries(engine).sort());
+  let found = kept.get(key);
+  if (!found) {
+    found = workedOut(engine, interactions);
+    if (kept.size >= ENGINES_KEPT) kept.delete(kept.keys().next().value!);
+    kept.set(key, found);
+  }
+  return found;
+}
+
+function workedOut(engine: EngineWords, interactions: readonly Interaction[]): EngineCatalogue {
   const cylinders = cylindersOf(engine);
   const faults = FAULTS.filter((f) => f.appliesTo(engine)).flatMap((definition) =>
     (definition.perCylinder ? cylinders : [null]).map((cylinder) => ({
@@ -87,36 +102,52 @@ export function catalogueFor(
   );
   const causes: CauseInstance[] = [...faults, ...conditions];
   const byKey = new Map(causes.map((c) => [c.key, c]));
-  const variables: SpecVariable[] = [
-    ...checks.map((instance) => checkVariable(instance, causes, byKey, engine, interactions)),
-    symptomVariable(COMPLAINT, causes, byKey),
-    impliedVariable(IMPLIED_CRANKS, causes, byKey, ['crank'], { click: 1, silent: 1, stops: 1, free: 1 }),
-    impliedVariable(IMPLIED_RUNS, causes, byKey, ['crank', 'run'], {
-      click: 1,
-      silent: 1,
-      stops: 1,
-      free: 1,
-      nostart: 1,
+  const noCrank = { click: 1, silent: 1, stops: 1, free: 1 };
+  return {
+    engine,
+    faults,
+    conditions,
+    checks,
+    states: conditions.map((c) => {
+      const chances = c.definition.causes.flatMap(({ fault, chance }) =>
+        faults.filter((f) => f.id === fault).map((f) => ({ key: f.key, chance })),
+      );
+      return {
+        key: c.key,
+        causes: chances.map((x) => x.key),
+        probability: (present) =>
+          1 - chances.reduce((quiet, x) => (present(x.key) ? quiet * (1 - x.chance) : quiet), 1 - c.definition.leak),
+      };
     }),
-  ];
+    variables: [
+      ...checks.map((instance) => checkVariable(instance, causes, byKey, engine, interactions)),
+      symptomVariable(COMPLAINT, causes, byKey),
+      impliedVariable(IMPLIED_CRANKS, causes, byKey, ['crank'], noCrank),
+      impliedVariable(IMPLIED_RUNS, causes, byKey, ['crank', 'run'], { ...noCrank, nostart: 1 }),
+    ],
+  };
+}
+
+/** The catalogue, applied to one engine with its history; `weights` are a shop's own, by fault id. */
+export function catalogueFor(
+  engine: EngineWords,
+  history: History,
+  weights: Readonly<Record<string, number>> = {},
+  interactions: readonly Interaction[] = INTERACTIONS,
+): Catalogue {
+  const { faults, conditions, checks, states, variables } = engineCatalogue(engine, interactions);
   return {
     engine,
     faults,
     conditions,
     checks,
     network: {
-      faults: faults.map((f) => ({ key: f.key, kind: f.id, odds: priorOdds(f, history, weights) })),
-      states: conditions.map((c) => {
-        const chances = c.definition.causes.flatMap(({ fault, chance }) =>
-          faults.filter((f) => f.id === fault).map((f) => ({ key: f.key, chance })),
-        );
-        return {
-          key: c.key,
-          causes: chances.map((x) => x.key),
-          probability: (present) =>
-            1 - chances.reduce((quiet, x) => (present(x.key) ? quiet * (1 - x.chance) : quiet), 1 - c.definition.leak),
-        };
-      }),
+      faults: faults.map((f) => ({
+        key: f.key,
+        kind: f.id,
+        odds: priorOdds(f, history, weights) * f.definition.engineFactor(engine),
+      })),
+      states,
       variables,
       prior: { kind: 'sized', sizes: SIZE_SHARES, sameKindBoost: SAME_KIND_BOOST },
     },
@@ -277,6 +308,7 @@ function checkVariable(
         const chances = alone
           .map((c) => chancesOf(c, check, cylinderOfPart(part.id), part.id, at))
           .filter((c) => c !== null);
+        if (check.combine.kind === 'table') return ownTable(check, present, part, at);
         const order = check.combine.kind === 'dominance' ? check.combine.order : part.outcomes;
         const figures = noisyMax(order, [check.leak, ...joined.map((i) => i.outcomes), ...chances]);
         return part.outcomes.map((o) => figures[order.indexOf(o)] ?? 0);
@@ -296,6 +328,25 @@ function touchesAnyway(
 const seenBy = (check: string, { definition }: CauseInstance) =>
   definition.effects.find((e) => e.check === check && e.seen !== undefined)?.seen ?? 1;
 const showsToday = (cause: CauseInstance) => ('showsToday' in cause.definition ? cause.definition.showsToday : 1);
+
+/** A check with a table of its own: the rest is the normal outcome. */
+function ownTable(
+  check: CheckDefinition,
+  present: readonly CauseInstance[],
+  part: { readonly id: string; readonly outcomes: readonly string[] },
+  at: At,
+): number[] {
+  if (check.combine.kind !== 'table') return [];
+  const { state, temperature } = runningAt(at);
+  const chances = check.combine.chances(
+    present.map((c) => ({ id: c.id, cylinder: c.cylinder })),
+    part.id,
+    state,
+    temperature,
+  );
+  const abnormal = part.outcomes.slice(1).map((o) => chances[o] ?? 0);
+  return [1 - abnormal.reduce((sum, c) => sum + c, 0), ...abnormal];
+}
 
 /** Chance that this cause makes that cylinder (or, for machine failures, the machine) fail. */
 function failing(cause: CauseInstance, check: CheckDefinition, target: number, at: At): number {

@@ -89,7 +89,7 @@ export interface Network {
  */
 export function compileNetwork(spec: NetworkSpec, triples: Iterable<readonly [number, number, number]> = []): Network {
   const n = spec.faults.length;
-  const wanted = spec.prior.kind === 'independent' ? allTriples(n) : triples;
+  const wanted = [...(spec.prior.kind === 'independent' ? allTriples(n) : triples)];
   const space = buildSpace(n, wanted);
   const faultIndex = new Map(spec.faults.map((fault, i) => [fault.key, i]));
   const stateIndex = new Map(spec.states.map((state, i) => [state.key, i]));
@@ -98,7 +98,7 @@ export function compileNetwork(spec: NetworkSpec, triples: Iterable<readonly [nu
     spec.prior.kind === 'independent' ? independentPrior(spec, space) : sizedPrior(spec, spec.prior, space);
   const prior = withStates(spec, space, setPrior, assignments);
   const variables = new Map(spec.variables.map((variable) => [variable.key, variable]));
-  const compiled = new Map<string, CompiledVariable>();
+  const compiled = wanted.length === 0 ? sharedTables(spec.variables) : new Map<string, CompiledVariable>();
   return {
     spec,
     space,
@@ -117,6 +117,18 @@ export function compileNetwork(spec: NetworkSpec, triples: Iterable<readonly [nu
       return found;
     },
   };
+}
+
+/** Tables of the space without triples depend on the variables alone, not on the odds: jobs on one engine share them. */
+const shared = new WeakMap<readonly SpecVariable[], Map<string, CompiledVariable>>();
+
+function sharedTables(variables: readonly SpecVariable[]): Map<string, CompiledVariable> {
+  let tables = shared.get(variables);
+  if (!tables) {
+    tables = new Map();
+    shared.set(variables, tables);
+  }
+  return tables;
 }
 
 function* allTriples(n: number): Generator<[number, number, number]> {

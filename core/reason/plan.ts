@@ -43,7 +43,8 @@ export interface Situation {
   /** It stopped dead and nobody has had the plugs out since. */
   readonly crankingUnsafe: boolean;
   readonly lastCylinder: number | null;
-  readonly complaint: readonly Symptom[];
+  /** Instruments the shop does not own: checks that need one are left out. */
+  readonly lacking: ReadonlySet<string>;
   readonly readings: readonly StandingReading[];
   readonly epoch: number;
 }
@@ -616,6 +617,7 @@ function candidatesOf(round: Round, again: string | null): Candidate[] {
   for (const { instance, state, mask } of planner.candidates) {
     const turns = state === 'cranking' || RUNNING.includes(state);
     if (turns && situation.crankingUnsafe) continue;
+    if (instance.check.needs.some((need) => situation.lacking.has(need))) continue;
     if (instance.check.impliesState && !possible(state)) continue;
     for (const temperature of temperaturesFor(instance, situation)) {
       if (temperature === 'hot' && (situation.crankingUnsafe || !possible('idle'))) continue;

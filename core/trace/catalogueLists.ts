@@ -12,6 +12,7 @@ export function checksAsData() {
     states: c.states,
     temperatures: c.temperatures,
     minutes: c.minutes,
+    unattendedMinutes: c.unattendedMinutes,
     access: c.access,
     needs: c.needs,
     hazards: c.hazards,

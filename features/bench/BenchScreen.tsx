@@ -1,6 +1,6 @@
 'use client';
 import Link from 'next/link';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { startTransition, useCallback, useMemo, useRef, useState } from 'react';
 import {
   type CaseHead,
   type CheckDefinition,
@@ -24,15 +24,15 @@ import type { Believed } from '@/workers/messages.ts';
 import { BenchOrder } from './BenchOrder.tsx';
 import { ClosePanel } from './ClosePanel.tsx';
 import type { CaseHeadFile, PrintedEvent } from './jobFile.ts';
+import { LiveRidge } from './LiveRidge.tsx';
 import { PartPanel } from './PartPanel.tsx';
 import { Plate, type PlateCheck } from './Plate.tsx';
 import { type BeforeAfterLine, beforeLineText } from './pairs.ts';
 import { AnyRepair, RepairPlate } from './RepairPanel.tsx';
-import { Ridge } from './Ridge.tsx';
 import { Shortcuts } from './Shortcuts.tsx';
 import { Tape } from './Tape.tsx';
 import { useReasoner } from './useReasoner.ts';
-import { newId, useRecord } from './useRecord.ts';
+import { newId, useEntryId, useRecord } from './useRecord.ts';
 
 interface Props {
   readonly job: { readonly id: string; readonly number: number };
@@ -51,39 +51,35 @@ const RUN_FIRST = { check: 'look.run', cylinder: null, condition: 'loaded', temp
 /** One job on the bench. */
 export function BenchScreen({ job, machine, head, caseHead, events: first, people, person, habit, initial }: Props) {
   const firstRaw = useRef(first.map((e) => e.event)).current;
-  const { now, trouble, open, add, explain } = useReasoner(head, firstRaw, initial);
-  const { events, unsent, offline, refusal, clearRefusal, record } = useRecord(job.id, first, open);
+  const { now, ridge, trouble, open, add, explain } = useReasoner(head, firstRaw, initial);
+  const { events, unsent, offline, refusal, clearRefusal, isKnown, record } = useRecord(job.id, first, open);
   const [picked, setPicked] = useState<PlateCheck | null>(null);
   const [part, setPart] = useState<PartId | null>(null);
   const [more, setMore] = useState(false);
   const [drawer, setDrawer] = useState<'repair' | 'close' | 'note' | null>(null);
   const [turn, setTurn] = useState(0);
-  const entryId = useRef(newId());
   const search = useRef<HTMLInputElement>(null);
   const { summary, plan } = now;
   const closed = summary.phase === 'closed';
 
-  useEffect(() => {
-    const [started] = performance.getEntriesByName('ridge-reading').slice(-1);
-    if (!started || now.events === 0) return;
-    requestAnimationFrame(() =>
-      performance.measure('reading-to-ridge', { start: started.startTime, end: performance.now() }),
-    );
-  }, [now.events]);
+  const choosePart = useCallback((p: PartId) => setPart((old) => (old === p ? null : p)), []);
 
+  /** Takes one event down under the id of the form it came from: a second click on the same form is the same event. */
   const put = useCallback(
-    (event: RawEvent) => {
-      if (!person) return;
+    (event: RawEvent, id: string) => {
+      if (!person || isKnown(id)) return;
       performance.mark('ridge-reading');
-      if (!record(event, person.id, entryId.current)) return;
+      // The worker reckons while this thread writes the reading down; the ridge is drawn before the plate is cleared.
       add(event);
-      entryId.current = newId();
-      setPicked(null);
-      setMore(false);
-      setDrawer(null);
-      setTurn((t) => t + 1);
+      record(event, person.id, id);
+      startTransition(() => {
+        setPicked(null);
+        setMore(false);
+        setDrawer(null);
+        setTurn((t) => t + 1);
+      });
     },
-    [add, person, record],
+    [add, isKnown, person, record],
   );
 
   // Until somebody touches it the plate follows the plan; a worked-out plan for an older record is never put on it.
@@ -121,12 +117,12 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
       ? `Line ${number}: ${checkLabel(event.check, event.cylinder ?? null)}, ${readingText(event as RawCheckEvent)}`
       : `Line ${number}`;
   };
-  const onRecord = (event: RawCheckEvent) => {
+  const onRecord = (event: RawCheckEvent, id: string) => {
     const marked: RawCheckEvent = plate.retest ? { ...event, retest: true } : event;
-    if (plate.replaces === null) put(marked);
+    if (plate.replaces === null) put(marked, id);
     else {
       const { check, ...rest } = marked;
-      put({ correct: plate.replaces, check, ...rest });
+      put({ correct: plate.replaces, check, ...rest }, id);
     }
   };
   const plateKey = `${turn}/${plate.check}/${plate.replaces}/${plate.condition}/${plate.temperature}/${picked ? 'picked' : 'plan'}`;
@@ -150,7 +146,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
         </Link>
       </DeskBar>
       <main className="mx-auto flex max-w-[1920px] flex-col gap-2 p-2">
-        <Ridge ridge={summary.ridge} chosen={part} onChoose={(p) => setPart(part === p ? null : p)} />
+        <LiveRidge store={ridge} chosen={part} onChoose={choosePart} />
         {offline && (
           <p className="bg-hazard px-3 py-2 font-bold text-on-hazard">
             Out of reach: {unsent.length} not sent yet. Go on working; it is sent as soon as the shop's computer
@@ -286,7 +282,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
             people={people}
             closed={closed}
             said={[head.said, head.complaint.map((s) => SYMPTOMS[s]).join(', ')].filter(Boolean).join(' — ')}
-            onStrike={(number) => put({ correct: number })}
+            onStrike={(number) => put({ correct: number }, newId())}
             onReplace={(number, event) =>
               setPicked({
                 check: event.check,
@@ -344,8 +340,9 @@ function repairKeys(suspects: readonly string[], head: CaseHead): string[] {
   return [...suspects, ...CONDITIONS.map((c) => c.id), ...all.filter((key) => !suspects.includes(key))];
 }
 
-function NoteForm({ onRecord }: { onRecord: (event: RawEvent) => void }) {
+function NoteForm({ onRecord }: { onRecord: (event: RawEvent, id: string) => void }) {
   const [note, setNote] = useState('');
+  const id = useEntryId();
   return (
     <div className="space-y-2 border-2 border-line bg-sheet p-3">
       <label className="block">
@@ -358,7 +355,7 @@ function NoteForm({ onRecord }: { onRecord: (event: RawEvent) => void }) {
           className="w-full border-2 border-line bg-sheet px-2 py-1"
         />
       </label>
-      <Button look="main" disabled={note.trim() === ''} onClick={() => onRecord({ note: note.trim() })}>
+      <Button look="main" disabled={note.trim() === ''} onClick={() => onRecord({ note: note.trim() }, id)}>
         Write it down
       </Button>
     </div>
@@ -373,7 +370,7 @@ function ReadyPlate({
 }: {
   pairs: readonly BeforeAfterLine[];
   blockers: Parameters<typeof ClosePanel>[0]['blockers'];
-  onRecord: (event: RawEvent) => void;
+  onRecord: (event: RawEvent, id: string) => void;
   onMore: () => void;
 }) {
   return (

@@ -10,6 +10,7 @@ import {
 } from '@/core/index.ts';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
+import { useEntryId } from './useRecord.ts';
 
 /** Ends a job. "Cured" waits for its proof; a fitted bypass keeps any ending waiting. */
 export function ClosePanel({
@@ -19,10 +20,11 @@ export function ClosePanel({
 }: {
   blockers: readonly CloseBlocker[];
   preset: CloseKind | null;
-  onRecord: (event: RawEvent) => void;
+  onRecord: (event: RawEvent, id: string) => void;
 }) {
   const [kind, setKind] = useState<CloseKind | null>(preset);
   const [note, setNote] = useState('');
+  const entryId = useEntryId();
   const standing =
     kind === null ? [] : kind === 'cured' ? blockers : blockers.filter((b) => b.code === 'bypass-fitted');
   return (
@@ -56,7 +58,7 @@ export function ClosePanel({
       <Button
         look="main"
         disabled={kind === null || standing.length > 0}
-        onClick={() => kind && onRecord({ close: kind, ...(note.trim() === '' ? {} : { note: note.trim() }) })}
+        onClick={() => kind && onRecord({ close: kind, ...(note.trim() === '' ? {} : { note: note.trim() }) }, entryId)}
       >
         Close the job
       </Button>

@@ -98,6 +98,21 @@ export function EntryBoxes(props: Props) {
           onChange={(where) => onChange({ ...entry, where })}
         />
       )}
+      {boxes.some((b) => b.field.kind === 'number') && (
+        <details>
+          <summary className="flex min-h-12 items-center text-[0.95rem] font-semibold underline decoration-line underline-offset-4">
+            Which instrument
+          </summary>
+          <input
+            type="text"
+            aria-label="Which instrument"
+            value={entry.instrument}
+            maxLength={200}
+            onChange={(e) => onChange({ ...entry, instrument: e.target.value })}
+            className="min-h-12 w-full border-2 border-line bg-sheet px-2"
+          />
+        </details>
+      )}
       {issues[''] && <p className="font-bold text-rust">{issues['']}</p>}
     </div>
   );

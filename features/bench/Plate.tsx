@@ -21,6 +21,7 @@ import { Button } from '@/ui/Button.tsx';
 import { Cautions } from './Cautions.tsx';
 import { EntryBoxes, StatePick } from './EntryBoxes.tsx';
 import { blankEntry, boxesOf, draftEvent, type Entry } from './entry.ts';
+import { useEntryId } from './useRecord.ts';
 import { Verdict } from './Verdict.tsx';
 
 /** A check on the plate: from the plan, from the search, as a re-test or in place of a struck line. */
@@ -45,7 +46,7 @@ interface Props {
   readonly canRecord: boolean;
   readonly onTouched: () => void;
   readonly onCylinder: (cylinder: number) => void;
-  readonly onRecord: (event: RawCheckEvent) => void;
+  readonly onRecord: (event: RawCheckEvent, id: string) => void;
   readonly onLeave: (() => void) | null;
   readonly autoFocus: boolean;
 }
@@ -66,6 +67,7 @@ export function Plate({
 }: Props) {
   const check = checkOf(plate.check);
   const [entry, setEntry] = useState<Entry>(() => blankEntry(plate.condition, plate.temperature));
+  const id = useEntryId();
   const [insisted, setInsisted] = useState(false);
   const form = useRef<HTMLFormElement>(null);
   const drafted = useMemo(
@@ -101,7 +103,7 @@ export function Plate({
   };
   const submit = (e: FormEvent) => {
     e.preventDefault();
-    if (drafted.state === 'sound' && canRecord) onRecord(drafted.event);
+    if (drafted.state === 'sound' && canRecord) onRecord(drafted.event, id);
     else {
       setInsisted(true);
       focusNextEmpty(form.current);
@@ -157,6 +159,9 @@ export function Plate({
           <p className="text-right leading-none">
             <span className="text-[2rem] font-extrabold">{Math.round(plate.from.minutes * 2) / 2}</span>{' '}
             <span className="text-soft">min</span>
+            {check.unattendedMinutes > 0 && (
+              <span className="block text-[0.85rem] text-soft">and {check.unattendedMinutes} waiting</span>
+            )}
           </p>
         )}
       </div>

@@ -13,20 +13,28 @@ import {
 } from '@/core/index.ts';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
+import { useEntryId } from './useRecord.ts';
 
-const definitionOf = (id: string): Pick<FaultDefinition, 'repair'> & { behind: string | null } => {
+const definitionOf = (id: string): Pick<FaultDefinition, 'repair' | 'endsInDecision' | 'behind'> => {
   const fault = findFault(id);
   if (fault) return fault;
   const condition = CONDITIONS.find((c) => c.id === id)!;
-  return { repair: condition.repair, behind: condition.ask };
+  return { repair: condition.repair, behind: condition.ask, endsInDecision: false };
 };
 
 /** Records what was done to a part. Starts with the action usual for it. */
-export function RepairForm({ faultKey, onRecord }: { faultKey: string; onRecord: (event: RawEvent) => void }) {
+export function RepairForm({
+  faultKey,
+  onRecord,
+}: {
+  faultKey: string;
+  onRecord: (event: RawEvent, id: string) => void;
+}) {
   const { id, cylinder } = splitKey(faultKey);
   const { repair } = definitionOf(id);
   const [action, setAction] = useState<RepairAction>(repair.action);
   const [note, setNote] = useState('');
+  const entryId = useEntryId();
   return (
     <div className="space-y-2">
       <Choice<RepairAction>
@@ -50,12 +58,15 @@ export function RepairForm({ faultKey, onRecord }: { faultKey: string; onRecord:
         look="main"
         className="text-[1.15rem]"
         onClick={() =>
-          onRecord({
-            repair: id,
-            ...(cylinder === null ? {} : { cylinder }),
-            action,
-            ...(note.trim() === '' ? {} : { note: note.trim() }),
-          })
+          onRecord(
+            {
+              repair: id,
+              ...(cylinder === null ? {} : { cylinder }),
+              action,
+              ...(note.trim() === '' ? {} : { note: note.trim() }),
+            },
+            entryId,
+          )
         }
       >
         Record repair
@@ -73,11 +84,11 @@ export function RepairPlate({
 }: {
   faultKey: string;
   proof: readonly string[];
-  onRecord: (event: RawEvent) => void;
+  onRecord: (event: RawEvent, id: string) => void;
   onMore: () => void;
 }) {
   const { id } = splitKey(faultKey);
-  const { behind, repair } = definitionOf(id);
+  const { behind, repair, endsInDecision } = definitionOf(id);
   return (
     <section aria-label="Repair" className="border-t-8 border-paint bg-sheet px-4 pt-3 pb-4">
       <p className="text-[0.9rem] font-semibold text-soft">Proven</p>
@@ -93,6 +104,11 @@ export function RepairPlate({
           {behind}
         </p>
       )}
+      {endsInDecision && (
+        <p className="mt-2 border-l-8 border-rust bg-well px-3 py-2 font-bold">
+          This ends in a decision, not in more searching: give the customer a quote first. He may stop here.
+        </p>
+      )}
       <p className="mt-2 text-[0.95rem] text-soft">{repair.minutes} min hands on. The maker's manual comes first.</p>
       <div className="mt-3">
         <RepairForm key={faultKey} faultKey={faultKey} onRecord={onRecord} />
@@ -105,7 +121,13 @@ export function RepairPlate({
 }
 
 /** A repair of anything suspected, proven or not. */
-export function AnyRepair({ keys, onRecord }: { keys: readonly string[]; onRecord: (event: RawEvent) => void }) {
+export function AnyRepair({
+  keys,
+  onRecord,
+}: {
+  keys: readonly string[];
+  onRecord: (event: RawEvent, id: string) => void;
+}) {
   const [chosen, setChosen] = useState<string | null>(null);
   return (
     <div className="space-y-2 border-2 border-line bg-sheet p-3">

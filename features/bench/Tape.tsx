@@ -162,7 +162,7 @@ function TapeLine({
                   </span>
                 )}
               </p>
-              {(check.condition || check.temperature) && (
+              {(check.condition || check.temperature || check.instrument) && (
                 <p className="text-[0.85rem] text-soft">
                   {[
                     check.condition ? STATE_WORDS[check.condition] : '',

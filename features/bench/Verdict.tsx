@@ -1,5 +1,5 @@
 import type { Assessment, CheckDefinition } from '@/core/index.ts';
-import { outcomeLabel, quantityLine, REMARK_WORDS, shownUnit } from '@/core/index.ts';
+import { isWeighed, outcomeLabel, quantityLine, REMARK_WORDS, shownUnit } from '@/core/index.ts';
 
 /** What a reading says, with the limit it was held against and where that came from. */
 export function Verdict({ check, assessed }: { check: CheckDefinition; assessed: Assessment }) {
@@ -24,6 +24,11 @@ export function Verdict({ check, assessed }: { check: CheckDefinition; assessed:
             {quantityLine(name, quantity)}
           </p>
         ))}
+        {!isWeighed(check) && (
+          <p className="font-semibold text-ink">
+            Recorded, not weighed: what this check means is not in the catalogue yet.
+          </p>
+        )}
         {assessed.remarks.map((remark) => (
           <p key={remark} className="font-semibold text-ink">
             {REMARK_WORDS[remark] ?? remark}

@@ -24,6 +24,7 @@ export interface Entry {
   readonly outcome: string | null;
   readonly symptoms: readonly string[] | null;
   readonly where: string | null;
+  readonly instrument: string;
   readonly condition: RunningState;
   readonly temperature: Temperature | null;
 }
@@ -35,6 +36,7 @@ export const blankEntry = (condition: RunningState, temperature: Temperature | n
   outcome: null,
   symptoms: null,
   where: null,
+  instrument: '',
   condition,
   temperature,
 });
@@ -122,6 +124,7 @@ export function draftEvent(
     ...(entry.outcome === null ? {} : { outcome: entry.outcome }),
     ...(entry.symptoms === null ? {} : { symptoms: entry.symptoms as RawCheckEvent['symptoms'] }),
     ...(entry.where === null ? {} : { where: entry.where }),
+    ...(entry.instrument.trim() === '' ? {} : { instrument: entry.instrument.trim() }),
     ...(Object.keys(typed).length > 0 ? { typed } : {}),
   };
   const read = readEvent(event, '$', engine);

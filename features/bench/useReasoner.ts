@@ -1,6 +1,6 @@
 'use client';
-import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Explanation, Plan, RawEvent } from '@/core/index.ts';
+import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
+import type { Explanation, Plan, RawEvent, RidgePart } from '@/core/index.ts';
 import type { Believed, FromReasoner, ToReasoner } from '@/workers/messages.ts';
 
 export interface Reasoned extends Believed {
@@ -11,10 +11,34 @@ export interface Reasoned extends Believed {
 
 type Sent = ToReasoner extends infer M ? (M extends { ticket: number } ? Omit<M, 'ticket'> : never) : never;
 
+/** The ridge apart from the rest: it is drawn at once, and everything else after it. */
+export interface RidgeStore {
+  readonly get: () => readonly RidgePart[];
+  readonly set: (ridge: readonly RidgePart[]) => void;
+  readonly subscribe: (listener: () => void) => () => void;
+}
+
+function ridgeStore(first: readonly RidgePart[]): RidgeStore {
+  let current = first;
+  const listeners = new Set<() => void>();
+  return {
+    get: () => current,
+    set: (ridge) => {
+      current = ridge;
+      for (const listener of listeners) listener();
+    },
+    subscribe: (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+  };
+}
+
 /** Belief and plan from the worker, first as the server worked them out. */
 export function useReasoner(head: unknown, first: readonly RawEvent[], initial: Believed & { readonly plan: Plan }) {
   const [now, setNow] = useState<Reasoned>({ ...initial, planStale: false });
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [ridge] = useState(() => ridgeStore(initial.summary.ridge));
   const worker = useRef<Worker | null>(null);
   const ticket = useRef(0);
   const waiting = useRef(new Map<number, (explanation: Explanation) => void>());
@@ -30,13 +54,16 @@ export function useReasoner(head: unknown, first: readonly RawEvent[], initial: 
     const own = new Worker(new URL('../../workers/reasoner.ts', import.meta.url), { type: 'module' });
     worker.current = own;
     own.onmessage = ({ data }: MessageEvent<FromReasoner>) => {
-      if (data.kind === 'believed')
-        setNow((old) =>
-          data.events < old.events && data.ticket < ticket.current
-            ? old
-            : { ...data, plan: old.plan, planStale: data.events !== old.events || old.planStale },
+      if (data.kind === 'believed') {
+        ridge.set(data.summary.ridge);
+        startTransition(() =>
+          setNow((old) =>
+            data.events < old.events && data.ticket < ticket.current
+              ? old
+              : { ...data, plan: old.plan, planStale: data.events !== old.events || old.planStale },
+          ),
         );
-      else if (data.kind === 'planned')
+      } else if (data.kind === 'planned')
         setNow((old) => (old.events === data.events ? { ...old, plan: data.plan, planStale: false } : old));
       else if (data.kind === 'explained') {
         waiting.current.get(data.ticket)?.(data.explanation);
@@ -45,7 +72,7 @@ export function useReasoner(head: unknown, first: readonly RawEvent[], initial: 
     };
     send({ kind: 'open', head: start.current.head, events: start.current.first });
     return () => own.terminate();
-  }, [send]);
+  }, [ridge, send]);
 
   const open = useCallback(
     (events: readonly RawEvent[]) => void send({ kind: 'open', head: start.current.head, events }),
@@ -57,5 +84,5 @@ export function useReasoner(head: unknown, first: readonly RawEvent[], initial: 
       new Promise<Explanation>((resolve) => waiting.current.set(send({ kind: 'explain', key }), resolve)),
     [send],
   );
-  return { now, trouble, open, add, explain };
+  return { now, ridge, trouble, open, add, explain };
 }

@@ -1,6 +1,6 @@
 'use client';
 import { nanoid } from 'nanoid';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import type { CloseBlocker, InputIssue, RawEvent } from '@/core/index.ts';
 import type { PrintedEvent } from './jobFile.ts';
 
@@ -64,7 +64,7 @@ export function useRecord(
       for (const fresh of next)
         if (!queue.current.includes(fresh)) localStorage.setItem(keyOf(jobId, fresh.id), JSON.stringify(fresh));
       queue.current = next;
-      setUnsent(next);
+      startTransition(() => setUnsent(next));
     },
     [jobId],
   );
@@ -148,21 +148,30 @@ export function useRecord(
     };
   }, [flush, jobId, keepQueue, look]);
 
+  /** Whether that id was used already: a second click on the same entry is the same event. */
+  const isKnown = useCallback(
+    (id: string) => queue.current.some((u) => u.id === id) || printed.current.some((e) => e.id === id),
+    [],
+  );
+
   const record = useCallback(
     (event: RawEvent, personId: string, id: string) => {
-      if (queue.current.some((u) => u.id === id) || printed.current.some((e) => e.id === id)) return false;
       setRefusal(null);
       keepQueue([...queue.current, { id, at: new Date().toISOString(), personId, event }]);
       void flush();
-      return true;
     },
     [flush, keepQueue],
   );
 
-  return { events, unsent, offline, refusal, clearRefusal: () => setRefusal(null), record };
+  return { events, unsent, offline, refusal, clearRefusal: useCallback(() => setRefusal(null), []), isKnown, record };
 }
 
 export const newId = () => nanoid();
+
+/** One id for as long as a form stands. */
+export function useEntryId(): string {
+  return useState(newId)[0];
+}
 
 /** Sends one event. Null when nobody answered or the database could not take it: it is kept and sent again. */
 async function post(
