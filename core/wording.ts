@@ -100,6 +100,8 @@ export function whySentence(why: Why, sides?: readonly string[]): string {
       return why.repair === null
         ? 'Shows whether the complaint is gone'
         : `Proves the repair of "${faultLabel(why.repair, sides)}": same check, same condition`;
+    case 'makes-safe':
+      return 'Makes cranking safe again; until then nothing is cranked';
     case 'again':
       return 'This reading does not fit the others: take it again before anything is bought';
   }

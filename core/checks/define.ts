@@ -226,8 +226,10 @@ export function defineCheck(
       );
       if (own && (figuresGiven || reading.symptoms !== null || reading.outcome === null)) {
         const assessed = own(reading, context);
+        if (reading.outcome === null) return assessed;
         // What was seen outranks what was computed; the figures stay as proof.
-        return reading.outcome === null ? assessed : { ...assessed, ...plainOutcome(spec.outcomes, reading.outcome) };
+        const { outcome, weights, severity } = plainOutcome(spec.outcomes, reading.outcome);
+        return { ...assessed, outcome, weights, severity, tooCloseToCall: false };
       }
       return plainOutcome(spec.outcomes, reading.outcome);
     },

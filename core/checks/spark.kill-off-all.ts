@@ -9,7 +9,7 @@ export const sparkKillOffAll = defineCheck({
   states: ['cranking', 'idle'],
   minutes: 1,
   access: ['hood'],
-  hazards: ['kill-lead-off'],
+  hazards: ['kill-lead-off', 'carbon-monoxide'],
   cannotClear: ['the engine side of the connector: a shorted diode or a chafed leg under the shroud stays'],
   outcomes: outcomes({ same: 'No change', returns: 'Comes back' }),
   combine: {

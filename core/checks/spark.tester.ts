@@ -11,7 +11,7 @@ export const sparkTester = defineCheck({
   minutes: 2,
   access: ['lead[c]'],
   needs: ['spark tester'],
-  hazards: ['secondary-voltage'],
+  hazards: ['secondary-voltage', 'carbon-monoxide'],
   cannotClear: [
     'a coil that drops out hot or above some speed',
     "a kill lead or a partner's shorted diode that drains part of each pulse",

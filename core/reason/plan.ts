@@ -55,6 +55,7 @@ export type Why =
   | { readonly code: 'settles'; readonly fault: string; readonly p: number }
   | { readonly code: 'clears'; readonly fault: string; readonly p: number }
   | { readonly code: 'again' }
+  | { readonly code: 'makes-safe' }
   | { readonly code: 'retest'; readonly repair: string | null };
 
 export interface NextCheck {
@@ -565,7 +566,8 @@ export function planNext(
     chosen.push(...inSettlingOrder(round, [settler], wide, search.minutes));
   }
   const next = chosen.map((entry) => nextCheck(round, entry));
-  if (again !== null) promote(round, next, again);
+  if (situation.crankingUnsafe) promote(round, next, MAKES_SAFE, 'bench', null, { code: 'makes-safe' });
+  if (again !== null) promoteAgain(round, next, again);
   return { expectedSearchMin: search.minutes, next, settlingOrder };
 }
 
@@ -695,27 +697,43 @@ function settlerOfFirstSuspect({ network, belief, planner, missing }: Round): nu
 }
 
 /** Puts the reading that most probably slipped at the top, in the state it was taken in. */
-function promote(round: Round, next: NextCheck[], again: string): void {
-  const instance = round.catalogue.checks.find((c) => c.key === again);
+function promoteAgain(round: Round, next: NextCheck[], again: string): void {
   const reading = round.situation.readings.findLast(
     (r) => instanceKey(r.reading.check, r.reading.cylinder) === again,
   )?.reading;
-  if (!instance || !reading) return;
-  const at = next.findIndex((n) => instanceKey(n.check, n.cylinder) === again);
-  if (at >= 0) next.splice(at, 1);
-  const mask = round.planner.candidates.find((c) => c.instance.key === again)?.mask ?? 0;
-  const { minutes } = makeCandidate(round, instance, reading.condition, mask, reading.temperature);
+  if (reading) promote(round, next, again, reading.condition, reading.temperature, { code: 'again' });
+}
+
+/** The check that makes cranking safe again after a dead stop comes before all that would be worth more minutes. */
+const MAKES_SAFE = 'turn.plugs-out';
+
+function promote(
+  round: Round,
+  next: NextCheck[],
+  key: string,
+  condition: RunningState,
+  temperature: Temperature | null,
+  why: Why,
+): void {
+  const instance = round.catalogue.checks.find((c) => c.key === key);
+  if (!instance) return;
+  const at = next.findIndex((n) => instanceKey(n.check, n.cylinder) === key);
+  const minutesSaved = at >= 0 ? next.splice(at, 1)[0]!.minutesSaved : 0;
+  const mask = round.planner.candidates.find((c) => c.instance.key === key)?.mask ?? 0;
   next.unshift({
     check: instance.check.id,
     cylinder: instance.cylinder,
-    condition: reading.condition,
-    temperature: reading.temperature,
-    minutes,
-    minutesSaved: 0,
-    opens: [],
-    why: { code: 'again' },
+    condition,
+    temperature,
+    minutes: makeCandidate(round, instance, condition, mask, temperature).minutes,
+    minutesSaved,
+    opens: opensOf(round, mask),
+    why,
   });
 }
+
+const opensOf = ({ planner, start }: Round, mask: number) =>
+  planner.accessKeys.filter((_, bit) => ((mask & ~start.mask) >> bit) & 1);
 
 function nextCheck(round: Round, { candidate, saved }: Ranked): NextCheck {
   return {
@@ -725,7 +743,7 @@ function nextCheck(round: Round, { candidate, saved }: Ranked): NextCheck {
     temperature: candidate.temperature,
     minutes: candidate.minutes,
     minutesSaved: saved,
-    opens: round.planner.accessKeys.filter((_, bit) => ((candidate.mask & ~round.start.mask) >> bit) & 1),
+    opens: opensOf(round, candidate.mask),
     why: whyOf(round, candidate),
   };
 }

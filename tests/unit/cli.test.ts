@@ -1,0 +1,98 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+
+const root = fileURLToPath(new URL('../..', import.meta.url));
+let folder: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'ridge-cli-'));
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+function ridge(args: readonly string[], input?: string) {
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ['--import', 'tsx', join(root, 'cli/ridge.ts'), ...args],
+    { cwd: root, encoding: 'utf8', input },
+  );
+  return { status, stdout, stderr };
+}
+const file = (name: string, text: string) => {
+  const path = join(folder, name);
+  writeFileSync(path, text);
+  return path;
+};
+
+describe('the command line', () => {
+  it('traces a case: one step for the complaint and one for each event, probabilities that are probabilities', () => {
+    const given = JSON.parse(readFileSync(join(root, 'tests/cases/keeps-firing-key-off.json'), 'utf8')).case;
+    const { status, stdout } = ridge(['trace', file('case.json', JSON.stringify(given))]);
+    expect(status).toBe(0);
+    const { steps } = JSON.parse(stdout);
+    expect(steps.map((s: { event: number }) => s.event)).toEqual([0, 1, 2, 3, 4, 5]);
+    for (const step of steps) {
+      for (const s of step.suspects) {
+        expect(s.p).toBeGreaterThanOrEqual(0.001);
+        expect(s.p).toBeLessThanOrEqual(1);
+      }
+      expect(step.surprise).toBeGreaterThanOrEqual(0);
+      expect(step.none).toBeLessThanOrEqual(1);
+    }
+    expect(steps[2].settled).toEqual([{ fault: 'spark.kill-diode-open', cylinder: 1, by: 2 }]);
+    expect(Object.keys(steps[1].next[0])).toEqual(
+      expect.arrayContaining(['check', 'cylinder', 'minutes', 'minutesSaved', 'why']),
+    );
+  });
+
+  it('assesses from the argument, a file and standard input alike', () => {
+    const reading = JSON.stringify({
+      fields: { toGround: { value: 4.1, unit: 'kohm' } },
+      cylinder: 1,
+      engine: { coilOhmsLow: 3200, coilOhmsHigh: 4600 },
+    });
+    const answers = [
+      ridge(['assess', 'spark.coil-ohms', reading]),
+      ridge(['assess', 'spark.coil-ohms', file('reading.json', reading)]),
+      ridge(['assess', 'spark.coil-ohms', '-'], reading),
+    ];
+    for (const { status, stdout } of answers) {
+      expect(status).toBe(0);
+      expect(JSON.parse(stdout)).toMatchObject({
+        check: 'spark.coil-ohms',
+        outcome: 'in-range',
+        tooCloseToCall: false,
+      });
+    }
+  });
+
+  it('lists the catalogue', () => {
+    const ids = (command: string) => JSON.parse(ridge([command]).stdout).map((x: { id: string }) => x.id);
+    expect(ids('checks')).toEqual(expect.arrayContaining(['look.crank', 'spark.kill-off', 'run.minutes']));
+    expect(ids('faults')).toEqual(
+      expect.arrayContaining(['power.battery-worn', 'spark.kill-lead', 'oil.fuel-diluted']),
+    );
+  });
+
+  it.each([
+    ['half a JSON', () => ['trace', file('half.json', '{"format": "ridge-')], 'is not whole JSON'],
+    ['5 MB', () => ['trace', file('huge.json', ' '.repeat(5_000_000))], '5.0 MB'],
+    ['no such file', () => ['trace', join(folder, 'none.json')], 'there is no file'],
+    ['another format', () => ['trace', file('other.json', '{"format":"x"}')], '$.format'],
+    ['an unknown command', () => ['guess'], 'there is no command "guess"'],
+    ['an unknown check', () => ['assess', 'spark.flux', '{}'], 'no check is called'],
+    [
+      'a reading that cannot be',
+      () => ['assess', 'power.rest-volts', '{"value":{"value":12000,"unit":"V"}}'],
+      'cannot be',
+    ],
+  ] as const)('%s: a clear word on the error side, nothing on the other, a failing exit', (_, args, says) => {
+    const { status, stdout, stderr } = ridge(args());
+    expect(status).toBe(2);
+    expect(stdout).toBe('');
+    expect(stderr).toContain(says);
+    expect(stderr).not.toContain('    at ');
+  });
+});
