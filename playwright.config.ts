@@ -6,9 +6,12 @@ export default defineConfig({
   workers: 1,
   timeout: 60_000,
   forbidOnly: true,
+  // A broken build fails in every test: it is said after a few.
+  maxFailures: 6,
   reporter: [['list'], ['json', { outputFile: process.env.RIDGE_PLAYWRIGHT_JSON ?? 'test-results/browser.json' }]],
   use: {
     baseURL: process.env.RIDGE_BASE_URL ?? 'http://127.0.0.1:3911',
+    actionTimeout: 15_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: '/usr/bin/chromium',

@@ -1,7 +1,7 @@
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { build, loadDemo, migrate, serve } from './lib/app.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
-import { grantUpdates, startMariadb } from './lib/mariadb.mjs';
+import { emptyDatabase, grantUpdates, startMariadb } from './lib/mariadb.mjs';
 import { under } from './lib/paths.mjs';
 import { run } from './lib/run.mjs';
 import { carefully, say } from './lib/say.mjs';
@@ -53,9 +53,12 @@ await carefully(async () => {
   const database = await startMariadb(folder, Number(process.env.RIDGE_TEST_DB_PORT ?? 3917));
   let pages;
   try {
-    await migrate(database.ownerUrl);
-    await grantUpdates(database.rootUrl);
-    await loadDemo(database.appUrl);
+    const demoShop = async () => {
+      await migrate(database.ownerUrl);
+      await grantUpdates(database.rootUrl);
+      await loadDemo(database.appUrl);
+    };
+    await demoShop();
     const unitReport = under('test-results', 'unit.json');
     const unit = await run(
       bin('vitest'),
@@ -78,6 +81,8 @@ await carefully(async () => {
     });
     if (built) {
       count('build', { passed: 1, failed: 0 }, '');
+      await emptyDatabase(database.rootUrl);
+      await demoShop();
       pages = await serve(
         DIST,
         Number(process.env.RIDGE_TEST_PORT ?? 3911),

@@ -159,6 +159,15 @@ export async function grantUpdates(rootUrl) {
   await connection.end();
 }
 
+/** Empties the database: tests that fill it with odd records leave none behind. */
+export async function emptyDatabase(rootUrl) {
+  const { createConnection } = await import('mysql2/promise');
+  const connection = await createConnection(rootUrl);
+  await connection.query(`DROP DATABASE ${DATABASE}`);
+  await connection.query(`CREATE DATABASE ${DATABASE} CHARACTER SET utf8mb4`);
+  await connection.end();
+}
+
 function lastWords(log) {
   if (!existsSync(log)) return '(it left no log)';
   const lines = readFileSync(log, 'utf8').trim().split('\n');
