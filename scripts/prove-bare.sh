@@ -6,7 +6,8 @@ set -euo pipefail
 here=$(cd "$(dirname "$0")/.." && pwd)
 root=${1:-$(mktemp -d /var/tmp/ridge-bare.XXXXXX)}
 node_home=$(dirname "$(dirname "$(readlink -f "$(command -v node)")")")
-mirror=$(grep -rhoE '(https?|mirror\+file):[^ ]+' /etc/apt/sources.list /etc/apt/sources.list.d 2>/dev/null | grep -v security | head -n 1)
+# This machine's own mirror, in whichever form it is written.
+mirror=$({ cat /etc/apt/sources.list /etc/apt/sources.list.d/* 2>/dev/null || true; } | grep -v '^ *#' | grep -oE '(https?|file)://[^ ]+' | grep -v security | head -n 1)
 suite=$(. /etc/os-release && echo "$VERSION_CODENAME")
 
 cleanup() {

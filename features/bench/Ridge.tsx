@@ -13,7 +13,7 @@ const SYSTEM_WORDS: Record<System, string> = {
 };
 const COLUMN = 43;
 const WIDTH = PARTS.length * COLUMN;
-const RISE = 76;
+const RISE = 66;
 const BAND = 38;
 const STRIP = 20;
 const HEAD = 22;
@@ -233,7 +233,7 @@ function PartKeys({
     .sort((a, b) => b.p - a.p)
     .slice(0, 6);
   return (
-    <div className="flex flex-wrap gap-1.5 border-t-2 border-line px-2 py-1.5">
+    <div className="flex flex-wrap gap-1.5 px-2 pb-1.5">
       {top.map(({ part, i, p }) => (
         <button
           key={part.part}

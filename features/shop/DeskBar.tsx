@@ -25,7 +25,7 @@ export function DeskBar({
 }) {
   const router = useRouter();
   return (
-    <header className="no-print flex flex-wrap items-center gap-x-3 gap-y-1 bg-iron px-3 py-1 text-on-iron">
+    <header className="no-print flex flex-wrap items-center gap-x-3 gap-y-1 bg-bar px-3 py-1 text-on-bar">
       <Link href="/" className="flex min-h-12 items-center gap-2 pr-2 font-extrabold tracking-wide [font-stretch:115%]">
         <svg width="26" height="26" viewBox="-13 -13 26 26" aria-hidden="true">
           <polygon
@@ -42,7 +42,7 @@ export function DeskBar({
       <label className="flex items-center gap-2 text-[0.85rem]">
         Units
         <select
-          className="min-h-12 border-2 border-on-iron/40 bg-iron px-2 font-semibold"
+          className="min-h-12 border-2 border-on-bar/40 bg-bar px-2 font-semibold"
           value={habit}
           onChange={(e) => {
             keep('ridge-units', e.target.value);
@@ -56,7 +56,7 @@ export function DeskBar({
       <label className="flex items-center gap-2 text-[0.85rem]">
         Who
         <select
-          className="min-h-12 max-w-44 border-2 border-on-iron/40 bg-iron px-2 font-semibold"
+          className="min-h-12 max-w-44 border-2 border-on-bar/40 bg-bar px-2 font-semibold"
           value={person?.id ?? ''}
           onChange={(e) => {
             keep('ridge-person', e.target.value);
