@@ -3,7 +3,7 @@ import { build, loadDemo, migrate, serve } from './lib/app.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
 import { grantUpdates, startMariadb } from './lib/mariadb.mjs';
 import { under } from './lib/paths.mjs';
-import { alive } from './lib/run.mjs';
+import { alive, stop } from './lib/run.mjs';
 import { carefully, say, Trouble } from './lib/say.mjs';
 
 /**
@@ -16,24 +16,41 @@ const dbPort = Number(process.env.RIDGE_DB_PORT ?? 3907);
 const folder = under('.data', 'demo');
 const lock = under('.data', 'demo.lock');
 
-function takeLock() {
+const commandOf = (pid) =>
+  pid && alive(pid) && existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8') : '';
+
+function writeLock(pages) {
+  writeFileSync(lock, JSON.stringify({ pid: process.pid, pages, address: `http://127.0.0.1:${port}` }));
+}
+
+/** One demo at a time. What a start that was killed left running is ended. */
+async function takeLock() {
   mkdirSync(under('.data'), { recursive: true });
   if (existsSync(lock)) {
-    const { pid, address } = JSON.parse(readFileSync(lock, 'utf8'));
-    const command =
-      alive(pid) && existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8') : '';
-    if (command.includes('demo.mjs'))
+    const { pid, pages, address } = readLock();
+    if (commandOf(pid).includes('demo.mjs')) {
       throw new Trouble(
         `Ridge Bolt is running already, at ${address} (process ${pid}).`,
         'open that address, or stop it with Ctrl-C where it runs.',
       );
+    }
+    if (commandOf(pages).includes('next')) await stop(pages, 5);
   }
-  writeFileSync(lock, JSON.stringify({ pid: process.pid, address: `http://127.0.0.1:${port}` }));
+  writeLock(null);
+}
+
+/** A lock cut off in the middle of being written locks nothing. */
+function readLock() {
+  try {
+    return JSON.parse(readFileSync(lock, 'utf8'));
+  } catch {
+    return {};
+  }
 }
 
 await carefully(async () => {
   const started = Date.now();
-  takeLock();
+  await takeLock();
   const toStop = [];
   let stopping = false;
   const shutDown = async (code) => {
@@ -75,6 +92,7 @@ await carefully(async () => {
     await build('.next');
     const pages = await serve('.next', port, appUrl);
     toStop.push(pages);
+    writeLock(pages.pid);
     void pages.died.then((words) => {
       if (stopping) return;
       process.stderr.write(

@@ -46,7 +46,17 @@ interface Props {
   readonly initial: Believed & { readonly plan: Plan };
 }
 
-const RUN_FIRST = { check: 'look.run', cylinder: null, condition: 'loaded', temperature: null } as const;
+/** With nothing worth a check, running it and listening is what is left. */
+const NOTHING_PLANNED: PlateCheck = {
+  check: 'look.run',
+  cylinder: null,
+  condition: 'loaded',
+  temperature: null,
+  from: null,
+  retest: false,
+  replaces: null,
+  beforeText: null,
+};
 
 /** One job on the bench. */
 export function BenchScreen({ job, machine, head, caseHead, events: first, people, person, habit, initial }: Props) {
@@ -57,6 +67,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
   const [part, setPart] = useState<PartId | null>(null);
   const [more, setMore] = useState(false);
   const [drawer, setDrawer] = useState<'repair' | 'close' | 'note' | null>(null);
+  const [touched, setTouched] = useState<PlateCheck | null>(null);
   const [turn, setTurn] = useState(0);
   const search = useRef<HTMLInputElement>(null);
   const { summary, plan } = now;
@@ -74,6 +85,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
       record(event, person.id, id);
       startTransition(() => {
         setPicked(null);
+        setTouched(null);
         setMore(false);
         setDrawer(null);
         setTurn((t) => t + 1);
@@ -82,15 +94,13 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
     [add, isKnown, person, record],
   );
 
-  // Until somebody touches it the plate follows the plan; a worked-out plan for an older record is never put on it.
   const suggested = useMemo(
-    () => plateFor(plan?.next[0] ?? null, summary.phase === 'retest', now.readings, events),
+    () => plateFor(plan?.next[0] ?? null, summary.phase === 'retest', now.readings, events) ?? NOTHING_PLANNED,
     [plan, summary.phase, now.readings, events],
   );
-  const held = useRef<PlateCheck | null>(null);
-  const touched = useRef(-1);
-  if (touched.current !== turn) held.current = now.planStale && held.current ? held.current : suggested;
-  const plate = picked ?? held.current ?? { ...RUN_FIRST, from: null, retest: false, replaces: null, beforeText: null };
+  // Until somebody touches it the plate follows the plan, and waits while a new one is worked out: what is typed next must
+  // not land in the check that was just recorded.
+  const plate = picked ?? touched ?? (now.planStale ? null : suggested);
 
   const pickEntry = (entry: NextCheck) =>
     setPicked(plateFor(entry, summary.phase === 'retest' && entry.why.code === 'retest', now.readings, events));
@@ -118,6 +128,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
       : `Line ${number}`;
   };
   const onRecord = (event: RawCheckEvent, id: string) => {
+    if (!plate) return;
     const marked: RawCheckEvent = plate.retest ? { ...event, retest: true } : event;
     if (plate.replaces === null) put(marked, id);
     else {
@@ -125,7 +136,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
       put({ correct: plate.replaces, check, ...rest }, id);
     }
   };
-  const plateKey = `${turn}/${plate.check}/${plate.replaces}/${plate.condition}/${plate.temperature}/${picked ? 'picked' : 'plan'}`;
+  const plateKey = plate && `${turn}/${plate.check}/${plate.replaces}/${plate.condition}/${plate.temperature}`;
   return (
     <>
       <DeskBar people={people} person={person} habit={habit}>
@@ -210,6 +221,10 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
                 onMore={() => setMore(true)}
                 blockers={summary.closeBlockers}
               />
+            ) : !plate ? (
+              <p className="min-h-80 border-t-8 border-line bg-sheet px-4 pt-3 text-soft" aria-live="polite">
+                Working out what to check next ...
+              </p>
             ) : (
               <Plate
                 key={plateKey}
@@ -219,9 +234,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
                 readings={now.readings}
                 epoch={now.repairs.length}
                 canRecord={person !== null}
-                onTouched={() => {
-                  touched.current = turn;
-                }}
+                onTouched={() => setTouched((old) => old ?? plate)}
                 onCylinder={(cylinder) => setPicked({ ...plate, cylinder })}
                 onRecord={onRecord}
                 onLeave={
@@ -268,7 +281,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
             <BenchOrder
               plan={plan}
               stale={now.planStale}
-              onPlate={plate}
+              onPlate={plate ?? NOTHING_PLANNED}
               engine={caseHead.engine}
               search={search}
               onPick={pickEntry}

@@ -1,5 +1,5 @@
 'use client';
-import { type FormEvent, type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { type FormEvent, useEffect, useMemo, useRef, useState } from 'react';
 import {
   type AssessContext,
   type CaseHead,
@@ -109,14 +109,27 @@ export function Plate({
       focusNextEmpty(form.current);
     }
   };
-  const pickByDigit = (e: KeyboardEvent) => {
-    if (e.target instanceof HTMLInputElement || e.ctrlKey || e.metaKey || e.altKey) return;
-    const outcome = check.outcomes[Number(e.key) - 1];
-    if (outcome) {
+  // Digits pick an outcome from wherever the focus is, unless something is typed; Enter records from an outcome, too.
+  const byKey = useRef<(e: KeyboardEvent) => void>(() => {});
+  byKey.current = (e) => {
+    const target = e.target as HTMLElement;
+    if (e.ctrlKey || e.metaKey || e.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return;
+    if (e.key === 'Enter' && target.role === 'radio' && form.current?.contains(target)) {
       e.preventDefault();
-      change({ ...entry, outcome: outcome.id });
+      form.current.requestSubmit();
+      return;
     }
+    const outcome = check.outcomes[Number(e.key) - 1];
+    if (!outcome) return;
+    e.preventDefault();
+    change({ ...entry, outcome: outcome.id });
+    form.current?.querySelectorAll<HTMLElement>('[aria-label=Outcome] [role=radio]')[Number(e.key) - 1]?.focus();
   };
+  useEffect(() => {
+    const press = (e: KeyboardEvent) => byKey.current(e);
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, []);
   const issues = drafted.state === 'refused' && (insisted || !drafted.waiting) ? drafted.issues : {};
   const nothing = drafted.state === 'empty' && insisted;
   const needs = check.needs.join(', ');
@@ -125,7 +138,6 @@ export function Plate({
     <form
       ref={form}
       onSubmit={submit}
-      onKeyDown={pickByDigit}
       aria-label="Next check"
       noValidate
       className="border-t-8 border-iron bg-sheet px-4 pt-3 pb-4"

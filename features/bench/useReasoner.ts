@@ -78,7 +78,13 @@ export function useReasoner(head: unknown, first: readonly RawEvent[], initial: 
     (events: readonly RawEvent[]) => void send({ kind: 'open', head: start.current.head, events }),
     [send],
   );
-  const add = useCallback((event: RawEvent) => void send({ kind: 'add', event }), [send]);
+  const add = useCallback(
+    (event: RawEvent) => {
+      send({ kind: 'add', event });
+      startTransition(() => setNow((old) => ({ ...old, planStale: true })));
+    },
+    [send],
+  );
   const explain = useCallback(
     (key: string) =>
       new Promise<Explanation>((resolve) => waiting.current.set(send({ kind: 'explain', key }), resolve)),

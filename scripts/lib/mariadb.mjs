@@ -15,8 +15,8 @@ const DATABASE = 'ridge';
  * @returns pid, addresses, `stop`, and `died`, a promise of its last words
  */
 export async function startMariadb(folder, port) {
-  needSpace(300);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
+  needSpace(folder, 300);
   const data = join(folder, 'mariadb');
   const secrets = secretsIn(folder);
   const pidFile = join(folder, 'mariadb.pid');

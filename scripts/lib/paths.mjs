@@ -7,13 +7,13 @@ import { Trouble } from './say.mjs';
 export const ROOT = fileURLToPath(new URL('../../', import.meta.url)).replace(/\/$/, '');
 export const under = (...parts) => join(ROOT, ...parts);
 
-/** Refuses to begin where a start would fail half-way. */
-export function needSpace(megabytes) {
-  const { bavail, bsize } = statfsSync(ROOT);
+/** Refuses to begin where a start would fail half-way; `folder` must exist. */
+export function needSpace(folder, megabytes) {
+  const { bavail, bsize } = statfsSync(folder);
   const free = (bavail * bsize) / 1e6;
   if (free < megabytes)
     throw new Trouble(
-      `Only ${Math.round(free)} MB are free on this disk; ${megabytes} MB are needed.`,
+      `The disk is nearly full: ${Math.round(free)} MB are free where ${folder} lies, ${megabytes} MB are needed.`,
       'free some space and start again.',
     );
 }
