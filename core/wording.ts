@@ -3,7 +3,8 @@ import type { RawCheckEvent } from './casefile/index.ts';
 import { accessLabel, type CheckDefinition, findCheck, type Reading } from './checks/index.ts';
 import type { RepairAction, RunningState, Temperature } from './engine/index.ts';
 import { CONDITIONS, findFault } from './faults/index.ts';
-import type { NextCheck, Why } from './reason/plan.ts';
+import type { NextCheck } from './reason/plan.ts';
+import type { Why } from './reason/why.ts';
 import { SYMPTOMS } from './symptoms.ts';
 import { formatQuantity, type Quantity, shownUnit } from './units/index.ts';
 

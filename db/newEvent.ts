@@ -1,4 +1,11 @@
-import { type EngineWords, findCheck, type JobEvent, type RawCheckEvent, RULES_VERSION } from '../core/index.ts';
+import {
+  type EngineWords,
+  findCheck,
+  type JobEvent,
+  type RawCase,
+  type RawCheckEvent,
+  RULES_VERSION,
+} from '../core/index.ts';
 import type { EventKind, Figure, NewEvent } from './jobs.ts';
 
 const KIND: Record<JobEvent['kind'], EventKind> = {
@@ -64,4 +71,23 @@ function figuresOfReading(
       figure(`cylinder ${cylinder}`, cylinder, raw.readings?.[cylinder], si),
     ),
   ];
+}
+
+/** Event 0 of a job: its complaint, which is the head of its case file. */
+export function complaintEvent(
+  head: Omit<RawCase, 'events'>,
+  who: { readonly id: string; readonly personId: string; readonly at: Date; readonly sheetVersion: number },
+): NewEvent {
+  return {
+    ...who,
+    kind: 'complaint',
+    checkId: null,
+    cylinder: null,
+    runningState: null,
+    temperature: null,
+    instrument: null,
+    ruleVersion: RULES_VERSION,
+    payload: head,
+    figures: [],
+  };
 }

@@ -1,8 +1,8 @@
-import { type RawCase, RULES_VERSION, readCase, readEvent } from '../core/index.ts';
+import { type RawCase, readCase, readEvent } from '../core/index.ts';
 import { databaseOn, openPool } from '../db/client.ts';
 import { appendEvent, openJob } from '../db/jobs.ts';
 import { addMachine, addSheet } from '../db/machines.ts';
-import { newEvent } from '../db/newEvent.ts';
+import { complaintEvent, newEvent } from '../db/newEvent.ts';
 import { activePeople, addPerson } from '../db/people.ts';
 import { type DemoJob, JOBS, MACHINES, PEOPLE, SHEETS } from '../demo/shop.ts';
 
@@ -42,21 +42,12 @@ async function loadJob(job: DemoJob, now: Date): Promise<void> {
       openedAt,
       promisedOn: job.promisedIn === null ? null : iso(new Date(now.getTime() + job.promisedIn * DAY_MS)),
     },
-    {
+    complaintEvent(head, {
       id: `${job.id}-complaint`.slice(0, 36),
-      kind: 'complaint',
-      checkId: null,
-      cylinder: null,
-      runningState: null,
-      temperature: null,
-      instrument: null,
       personId: who.personId,
       at: openedAt,
-      ruleVersion: RULES_VERSION,
       sheetVersion: 1,
-      payload: head,
-      figures: [],
-    },
+    }),
   );
   for (const [i, { by, event }] of job.events.entries()) {
     const read = readEvent(event, '$', sheet.words);

@@ -15,7 +15,7 @@ import {
 } from '../reason/fromCatalogue.ts';
 import { askedTriples } from '../reason/grow.ts';
 import { compileNetwork, type Network } from '../reason/network.ts';
-import { accessKeysFor, type Planner, plannerFor } from '../reason/plan.ts';
+import { accessKeysFor, type Planner, plannerFor } from '../reason/planner.ts';
 import type { StandingReading } from '../reason/settle.ts';
 import { DEFAULT_RULES, type Rules } from '../rules.ts';
 import { NOT_CRANKING, NOT_RUNNING, STANDING, SYMPTOM_IDS, type Symptom, UNMENTIONED_COUNTS } from '../symptoms.ts';
@@ -131,21 +131,27 @@ function impliedByComplaint(complaint: readonly Symptom[]): string | null {
   return complaint.some((s) => NOT_RUNNING.includes(s) || s === 'cranks-slow') ? IMPLIED_CRANKS : null;
 }
 
-/** The bench after one more event. Corrections and sets of three replay the record from its first event. */
+/** The bench after one more event. A correction replays the record from its first event, as if the struck line had never been. */
 export function advance(bench: Bench, event: JobEvent): Bench {
   const printed = [...bench.printed, event];
-  if (event.kind === 'correct') {
-    const standing = [...bench.standing, null];
-    // A correction of a correction strikes the line that was printed last in its place.
-    standing[originOf(bench.printed, event.event) - 1] = event.replacement;
-    return { ...replay(bench, standing), printed };
-  }
-  const next = { ...applied(bench, event), printed };
+  if (event.kind !== 'correct') return { ...stepped(bench, event), printed };
+  const standing = [...bench.standing, null];
+  // A correction of a correction strikes the line that was printed last in its place.
+  standing[originOf(bench.printed, event.event) - 1] = event.replacement;
+  const { head, rules, lacking, catalogue, planner } = bench;
+  const start = blank(head, rules, lacking, catalogue, compileNetwork(catalogue.network), [], planner);
+  return { ...standing.reduce(stepped, start), printed };
+}
+
+/** One standing event put to the bench; sets of three that it asks for are grown, and the record put to the wider space. */
+function stepped(bench: Bench, event: JobEvent | null): Bench {
+  const next = applied(bench, event);
   const asked = askedTriples(next.network, next.belief);
   if (asked.length === 0) return next;
   const triples = [...bench.triples, ...asked];
-  const network = compileNetwork(bench.catalogue.network, triples);
-  return { ...replay({ ...next, network, triples }, next.standing), printed };
+  const { head, rules, lacking, catalogue, planner } = bench;
+  const wider = blank(head, rules, lacking, catalogue, compileNetwork(catalogue.network, triples), triples, planner);
+  return next.standing.reduce(applied, wider);
 }
 
 /** The number of the event that a chain of corrections began with. */
@@ -159,26 +165,11 @@ export function replayAll(head: CaseHead, events: readonly JobEvent[], options: 
   return events.reduce(advance, openBench(head, options));
 }
 
-function replay(bench: Bench, standing: readonly (JobEvent | null)[]): Bench {
-  let again = blank(
-    bench.head,
-    bench.rules,
-    bench.lacking,
-    bench.catalogue,
-    bench.network,
-    bench.triples,
-    bench.planner,
-  );
-  for (const event of standing)
-    again = event === null ? { ...again, standing: [...again.standing, null] } : applied(again, event);
-  return again;
-}
-
 /** One standing event put to the bench, without growing the space. */
-function applied(bench: Bench, event: JobEvent): Bench {
+function applied(bench: Bench, event: JobEvent | null): Bench {
   const number = bench.standing.length + 1;
   const standing = [...bench.standing, event];
-  switch (event.kind) {
+  switch (event?.kind) {
     case 'reading':
       return { ...withReadingTaken(bench, event.reading, number, event.raw.retest === true), standing };
     case 'repair':

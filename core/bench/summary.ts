@@ -3,9 +3,11 @@ import { cylindersOf, type RunningState, type Temperature } from '../engine/inde
 import { CONDITIONS, findFault } from '../faults/index.ts';
 import { PARTS, type PartId } from '../parts.ts';
 import { marginals, setMass, slipChances, stateMarginals, surprise } from '../reason/belief.ts';
+import type { Situation } from '../reason/candidates.ts';
 import { weightsOfEvidence } from '../reason/explain.ts';
 import { IMPLIED_CRANKS, instanceKey } from '../reason/fromCatalogue.ts';
-import { accessKeysFor, type NextCheck, type Plan, planNext, type Situation } from '../reason/plan.ts';
+import { type NextCheck, type Plan, planNext } from '../reason/plan.ts';
+import { accessKeysFor } from '../reason/planner.ts';
 import { type Settled, type StandingReading, settledFaults } from '../reason/settle.ts';
 import { membersOf } from '../reason/space.ts';
 import { COMES_WITH_HEAT, SHOWN_GONE_BY } from '../symptoms.ts';

@@ -1,5 +1,24 @@
 import { defineFault } from './define.ts';
 
+/** A cable to the starter: both sides fail alike and differ only in the leg that shows the drop. */
+const cable = (id: string, title: string, drop: string) =>
+  defineFault({
+    id,
+    title,
+    part: 'cables',
+    weight: 5,
+    history: { 'stood-outdoors': 1.5, 'since-work-on:electrical': 2 },
+    showsToday: 0.9,
+    failures: [{ failure: 'crank', levels: { slow: 0.5, click: 0.3, silent: 0.08 } }],
+    effects: [
+      { check: 'power.crank-volts', outcomes: { 'stays-high': 0.75 } },
+      { check: drop, outcomes: { high: 0.94 } },
+      { check: 'look.wiring', outcomes: { damaged: 0.3 }, part: 'starter-cables' },
+    ],
+    settledBy: [[{ check: drop, outcomes: ['high'] }]],
+    repair: { action: 'repaired', minutes: 12, access: ['battery'], retest: drop, leaves: [] },
+  });
+
 /** Battery, cables and starter. Numbers: common practice and from memory, adjustable; a shop's closed jobs retrain the weights. */
 export const POWER_FAULTS = [
   defineFault({
@@ -55,38 +74,8 @@ export const POWER_FAULTS = [
     settledBy: [[{ check: 'power.rest-volts', outcomes: ['cell-gone'] }]],
     repair: { action: 'replaced', minutes: 8, access: ['battery'], retest: 'look.crank', leaves: [] },
   }),
-  defineFault({
-    id: 'power.cable-positive',
-    title: 'Positive cable or its joints',
-    part: 'cables',
-    weight: 5,
-    history: { 'stood-outdoors': 1.5, 'since-work-on:electrical': 2 },
-    showsToday: 0.9,
-    failures: [{ failure: 'crank', levels: { slow: 0.5, click: 0.3, silent: 0.08 } }],
-    effects: [
-      { check: 'power.crank-volts', outcomes: { 'stays-high': 0.75 } },
-      { check: 'power.drop-positive', outcomes: { high: 0.94 } },
-      { check: 'look.wiring', outcomes: { damaged: 0.3 }, part: 'starter-cables' },
-    ],
-    settledBy: [[{ check: 'power.drop-positive', outcomes: ['high'] }]],
-    repair: { action: 'repaired', minutes: 12, access: ['battery'], retest: 'power.drop-positive', leaves: [] },
-  }),
-  defineFault({
-    id: 'power.cable-ground',
-    title: 'Ground cable or its joints',
-    part: 'cables',
-    weight: 5,
-    history: { 'stood-outdoors': 1.5, 'since-work-on:electrical': 2 },
-    showsToday: 0.9,
-    failures: [{ failure: 'crank', levels: { slow: 0.5, click: 0.3, silent: 0.08 } }],
-    effects: [
-      { check: 'power.crank-volts', outcomes: { 'stays-high': 0.75 } },
-      { check: 'power.drop-ground', outcomes: { high: 0.94 } },
-      { check: 'look.wiring', outcomes: { damaged: 0.3 }, part: 'starter-cables' },
-    ],
-    settledBy: [[{ check: 'power.drop-ground', outcomes: ['high'] }]],
-    repair: { action: 'repaired', minutes: 12, access: ['battery'], retest: 'power.drop-ground', leaves: [] },
-  }),
+  cable('power.cable-positive', 'Positive cable or its joints', 'power.drop-positive'),
+  cable('power.cable-ground', 'Ground cable or its joints', 'power.drop-ground'),
   defineFault({
     id: 'power.starter-weak',
     title: 'Starter weak',

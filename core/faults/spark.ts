@@ -1,5 +1,5 @@
 import type { EngineWords } from '../engine/index.ts';
-import { defineFault } from './define.ts';
+import { defineFault, type RepairDefinition } from './define.ts';
 
 /** A kill harness with a diode in each leg needs two coils. */
 const hasDiodes = (engine: EngineWords) => engine.cylinders > 1 && engine.ignition === 'coil-per-cylinder';
@@ -10,6 +10,14 @@ const AFTER_COIL_WORK = [
   { fault: 'spark.gap-wide', on: 'same', chance: 0.02 },
   { fault: 'spark.kill-lead', on: 'same', chance: 0.01 },
 ] as const;
+
+const NEW_COIL: RepairDefinition = {
+  action: 'replaced',
+  minutes: 15,
+  access: ['blower-housing'],
+  retest: 'spark.tester',
+  leaves: AFTER_COIL_WORK,
+};
 
 /** Settles a coil by elimination: spark bad there, no better with the kill lead off, gap in limits. */
 const coilByElimination = (
@@ -100,13 +108,7 @@ export const SPARK_FAULTS = [
         { check: 'spark.lead-look', outcomes: ['ok'] },
       ],
     ],
-    repair: {
-      action: 'replaced',
-      minutes: 15,
-      access: ['blower-housing'],
-      retest: 'spark.tester',
-      leaves: [...AFTER_COIL_WORK],
-    },
+    repair: NEW_COIL,
   }),
   defineFault({
     id: 'spark.coil-hot',
@@ -142,13 +144,7 @@ export const SPARK_FAULTS = [
       coilByElimination(['none', 'skips'], { temperatures: ['hot'] }),
       [{ check: 'spark.coil-swap', outcomes: ['follows-coil'], on: 'every', when: { temperatures: ['hot'] } }],
     ],
-    repair: {
-      action: 'replaced',
-      minutes: 15,
-      access: ['blower-housing'],
-      retest: 'spark.tester',
-      leaves: [...AFTER_COIL_WORK],
-    },
+    repair: NEW_COIL,
     behind: 'Packed cooling fins cook coils: look under the shroud while it is off.',
   }),
   defineFault({
@@ -180,13 +176,7 @@ export const SPARK_FAULTS = [
       coilByElimination(['none', 'skips'], { states: ['full-speed', 'loaded'] }),
       [{ check: 'spark.coil-swap', outcomes: ['follows-coil'], on: 'every', when: { states: ['full-speed'] } }],
     ],
-    repair: {
-      action: 'replaced',
-      minutes: 15,
-      access: ['blower-housing'],
-      retest: 'spark.tester',
-      leaves: [...AFTER_COIL_WORK],
-    },
+    repair: NEW_COIL,
   }),
   defineFault({
     id: 'spark.coil-weak',
@@ -212,13 +202,7 @@ export const SPARK_FAULTS = [
       coilByElimination(['weak', 'skips', 'none'], {}),
       [{ check: 'spark.coil-swap', outcomes: ['follows-coil'], on: 'every' }],
     ],
-    repair: {
-      action: 'replaced',
-      minutes: 15,
-      access: ['blower-housing'],
-      retest: 'spark.tester',
-      leaves: [...AFTER_COIL_WORK],
-    },
+    repair: NEW_COIL,
   }),
   defineFault({
     id: 'spark.gap-wide',

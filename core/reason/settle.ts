@@ -2,6 +2,7 @@ import type { Assessment, Reading } from '../checks/index.ts';
 import type { FaultDefinition, Need, On } from '../faults/index.ts';
 import { holds } from '../faults/index.ts';
 import { type Belief, marginals } from './belief.ts';
+import { type Group, groupLikelihood, withReading } from './evidence.ts';
 import { type Catalogue, instanceKey } from './fromCatalogue.ts';
 import type { Network } from './network.ts';
 
@@ -61,6 +62,7 @@ export function meets(
 /**
  * Faults proven by the record. A rule is met when every finding it asks for stands, was not contradicted by an unequal repeat,
  * and no other live fault explains those findings equally. High probability alone never settles anything.
+ * @param readings those that still speak of the engine as it is, also from before the repair of another part
  */
 export function settledFaults(
   catalogue: Catalogue,
@@ -71,17 +73,38 @@ export function settledFaults(
   const p = marginals(network, belief);
   const scopes = new Map(catalogue.checks.map((c) => [c.check.id, c.check.scope]));
   const cylinders = Array.from({ length: catalogue.engine.cylinders }, (_, i) => i + 1);
+  const groups = groupsOf(network, readings);
   return catalogue.faults.flatMap((fault, f) => {
     // A proof that belief has turned away from is a reading to take again, not a verdict.
     if (p[f]! < 0.5) return [];
     for (const rule of fault.definition.settledBy) {
-      const proof = proofOf(rule, fault, readings, scopes, cylinders, belief);
-      if (proof && !explainedByAnother(network, belief, p, f, proof.variables)) {
+      const proof = proofOf(rule, fault, readings, scopes, cylinders, groups);
+      if (
+        proof &&
+        !explainedByAnother(
+          network,
+          p,
+          f,
+          proof.variables.map((v) => groups.get(v)!),
+        )
+      ) {
         return [{ fault: fault.key, by: Math.max(...proof.events), proof: proof.events }];
       }
     }
     return [];
   });
+}
+
+/** The standing readings of each variable as one group. */
+function groupsOf(network: Network, readings: readonly StandingReading[]): Map<string, Group> {
+  const groups = new Map<string, Group>();
+  for (const { reading, assessment, event } of readings) {
+    const variable = instanceKey(reading.check, reading.cylinder);
+    if (!network.hasVariable(variable) || Object.keys(assessment.weights).length === 0) continue;
+    const at = { state: reading.condition, temperature: reading.temperature };
+    groups.set(variable, withReading(groups.get(variable), { variable, at, weights: assessment.weights, event }));
+  }
+  return groups;
 }
 
 function proofOf(
@@ -90,7 +113,7 @@ function proofOf(
   readings: readonly StandingReading[],
   scopes: ReadonlyMap<string, string>,
   cylinders: readonly number[],
-  belief: Belief,
+  groups: ReadonlyMap<string, Group>,
 ): { events: number[]; variables: string[] } | null {
   const events: number[] = [];
   const variables: string[] = [];
@@ -100,7 +123,7 @@ function proofOf(
     for (const target of neededOn(need, scope === 'cylinder', fault.cylinder, cylinders)) {
       const found = readings.findLast((r) => meets(need, r, target, fault.cylinder));
       const variable = instanceKey(need.check, target);
-      if (!found || belief.groups.get(variable)?.unsteady) return null;
+      if (!found || groups.get(variable)?.unsteady !== false) return null;
       events.push(found.event);
       variables.push(variable);
     }
@@ -108,20 +131,18 @@ function proofOf(
   return { events, variables };
 }
 
-function explainedByAnother(
-  network: Network,
-  belief: Belief,
-  p: Float64Array,
-  own: number,
-  variables: readonly string[],
-): boolean {
-  const fitOf = (fault: number) =>
-    variables.reduce((product, key) => {
-      const likelihood = belief.likelihoods.get(key);
-      if (!likelihood) return product;
-      const { faultRow, masks } = network.variable(key);
-      return product * likelihood.unslipped[faultRow[network.space.indexOf([fault])]! * masks]!;
-    }, 1);
+function explainedByAnother(network: Network, p: Float64Array, own: number, groups: readonly Group[]): boolean {
+  const likelihoods = groups.map((group) => ({
+    variable: network.variable(group.variable),
+    likelihood: groupLikelihood(network, group).unslipped,
+  }));
+  const fitOf = (fault: number) => {
+    const set = network.space.indexOf([fault]);
+    return likelihoods.reduce(
+      (product, { variable, likelihood }) => product * likelihood[variable.faultRow[set]! * variable.masks]!,
+      1,
+    );
+  };
   const ownFit = fitOf(own);
   for (let other = 0; other < p.length; other++)
     if (other !== own && p[other]! > LIVE && fitOf(other) >= EQUALLY * ownFit) return true;

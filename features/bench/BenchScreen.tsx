@@ -21,6 +21,7 @@ import { DeskBar } from '@/features/shop/DeskBar.tsx';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
 import type { Believed } from '@/workers/messages.ts';
+import { BeforeAfterTable } from './BeforeAfterTable.tsx';
 import { BenchOrder } from './BenchOrder.tsx';
 import { ClosePanel } from './ClosePanel.tsx';
 import type { CaseHeadFile, PrintedEvent } from './jobFile.ts';
@@ -414,29 +415,5 @@ function ClosedPlate({ jobId, note, sent }: { jobId: string; note: RawEvent | un
         Open the job sheet
       </Link>
     </section>
-  );
-}
-
-export function BeforeAfterTable({ pairs }: { pairs: readonly BeforeAfterLine[] }) {
-  if (pairs.length === 0) return null;
-  return (
-    <table className="mt-3 w-full border-collapse text-left">
-      <thead>
-        <tr className="border-b-2 border-ink">
-          <th className="py-1 pr-2">Check</th>
-          <th className="py-1 pr-2">Before</th>
-          <th className="py-1">After</th>
-        </tr>
-      </thead>
-      <tbody>
-        {pairs.map((pair) => (
-          <tr key={pair.key} className="border-b border-line align-top">
-            <td className="py-1 pr-2 font-semibold">{pair.check}</td>
-            <td className="py-1 pr-2">{pair.before}</td>
-            <td className="py-1 font-semibold">{pair.after}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
   );
 }

@@ -1,16 +1,9 @@
 import { z } from 'zod';
-import {
-  type InputIssue,
-  issuesOf,
-  MACHINE_KINDS,
-  type RawCase,
-  RULES_VERSION,
-  readCase,
-  symptomSchema,
-} from '@/core/index.ts';
+import { type InputIssue, issuesOf, MACHINE_KINDS, type RawCase, readCase, symptomSchema } from '@/core/index.ts';
 import type { Database } from '@/db/client.ts';
 import { openJob } from '@/db/jobs.ts';
 import { addMachine, machineOf, sheetsOf } from '@/db/machines.ts';
+import { complaintEvent } from '@/db/newEvent.ts';
 import { everyPerson } from '@/db/people.ts';
 
 const idSchema = z.string().regex(/^[\w-]{8,36}$/, 'an id of 8 to 36 letters, digits, - or _');
@@ -72,21 +65,12 @@ export async function createJob(db: Database, raw: unknown, now: Date): Promise<
   const { number } = await openJob(
     db,
     { id: given.id, machineId: machine.id, openedAt: now, promisedOn: given.promisedOn },
-    {
+    complaintEvent(head, {
       id: given.complaintId,
-      kind: 'complaint',
-      checkId: null,
-      cylinder: null,
-      runningState: null,
-      temperature: null,
-      instrument: null,
       personId: given.personId,
       at: now,
-      ruleVersion: RULES_VERSION,
       sheetVersion: sheet.version,
-      payload: head,
-      figures: [],
-    },
+    }),
   );
   return { ok: true, id: given.id, number };
 }

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { BeforeAfterTable } from '@/features/bench/BeforeAfterTable.tsx';
 import { PrintButton } from './PrintButton.tsx';
 import type { SheetData } from './sheetOf.ts';
 
@@ -59,24 +60,7 @@ export function JobSheet({ sheet }: { sheet: SheetData }) {
       </Part>
       {sheet.pairs.length > 0 && (
         <Part title="Before and after">
-          <table className="w-full border-collapse text-left">
-            <thead>
-              <tr className="border-b-2 border-ink">
-                <th className="py-1 pr-3">Check</th>
-                <th className="py-1 pr-3">Before</th>
-                <th className="py-1">After</th>
-              </tr>
-            </thead>
-            <tbody>
-              {sheet.pairs.map((pair) => (
-                <tr key={pair.key} className="border-b border-line align-top">
-                  <td className="py-1 pr-3 font-semibold">{pair.check}</td>
-                  <td className="py-1 pr-3">{pair.before}</td>
-                  <td className="py-1 font-semibold">{pair.after}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <BeforeAfterTable pairs={sheet.pairs} />
         </Part>
       )}
       <Part title="Ending">

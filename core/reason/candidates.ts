@@ -1,0 +1,221 @@
+import { RUNNING, type RunningState, type Temperature } from '../engine/index.ts';
+import { holds } from '../faults/index.ts';
+import type { Belief } from './belief.ts';
+import { groupLikelihood, withReading } from './evidence.ts';
+import { type Catalogue, type CheckInstance, IMPLIED_CRANKS, IMPLIED_RUNS, instanceKey } from './fromCatalogue.ts';
+import type { At, Network } from './network.ts';
+import { HOT_MIN, maskCost, type Planner, STATE_MIN } from './planner.ts';
+import { type Active, expectedSearch, type Missing, type SearchStart } from './search.ts';
+import type { StandingReading } from './settle.ts';
+
+/** What stands open and warm on the bench right now. */
+export interface Situation {
+  readonly open: ReadonlySet<string>;
+  readonly hot: boolean;
+  /** It has run in this job: a cold reading would mean waiting. */
+  readonly hasRun: boolean;
+  readonly repaired: boolean;
+  /** It stopped dead and nobody has had the plugs out since. */
+  readonly crankingUnsafe: boolean;
+  readonly lastCylinder: number | null;
+  /** Instruments the shop does not own: checks that need one are left out. */
+  readonly lacking: ReadonlySet<string>;
+  readonly readings: readonly StandingReading[];
+  readonly epoch: number;
+}
+
+/** One round of planning: what is believed and how the bench stands. */
+export interface Round {
+  readonly catalogue: Catalogue;
+  readonly network: Network;
+  readonly belief: Belief;
+  readonly planner: Planner;
+  readonly situation: Situation;
+  readonly missing: Missing;
+  readonly start: SearchStart;
+}
+
+/** All a check could report, as weights for evidence. */
+function reportsOf(
+  instance: CheckInstance,
+  network: Network,
+): Readonly<Record<string, Readonly<Record<string, number>>>>[] {
+  const { parts } = network.variable(instance.key).spec;
+  if (parts.length === 1) return parts[0]!.outcomes.map((o) => ({ [parts[0]!.id]: { [o]: 1 } }));
+  if (parts.length === 2)
+    return parts[0]!.outcomes.flatMap((a) =>
+      parts[1]!.outcomes.map((b) => ({ [parts[0]!.id]: { [a]: 1 }, [parts[1]!.id]: { [b]: 1 } })),
+    );
+  // Many places: nothing anywhere, or something in one place.
+  return [
+    Object.fromEntries(parts.map((part) => [part.id, { [part.outcomes[0]!]: 1 }])),
+    ...parts.map((part) => ({ [part.id]: Object.fromEntries(part.outcomes.slice(1).map((o) => [o, 1])) })),
+  ];
+}
+
+export interface Candidate {
+  readonly instance: CheckInstance;
+  readonly at: At;
+  readonly state: RunningState;
+  readonly temperature: Temperature | null;
+  readonly mask: number;
+  readonly minutes: number;
+  readonly reports: readonly {
+    readonly weights: Readonly<Record<string, Readonly<Record<string, number>>>>;
+    readonly ratio: Float64Array;
+  }[];
+}
+
+/** The likelihood of each report, row by row, in the light of what that check has said already. */
+export function withReports(network: Network, belief: Belief, candidate: Omit<Candidate, 'reports'>): Candidate {
+  const { key } = candidate.instance;
+  const group = belief.groups.get(key);
+  const before = belief.likelihoods.get(key)?.total;
+  const reports = reportsOf(candidate.instance, network).map((weights) => {
+    const { total } = groupLikelihood(
+      network,
+      withReading(group, { variable: key, at: candidate.at, weights, event: -1 }),
+    );
+    return { weights, ratio: before ? total.map((l, row) => (before[row]! > 0 ? l / before[row]! : 0)) : total };
+  });
+  return { ...candidate, reports };
+}
+
+/** Minutes of search saved on average by a check, net of its own [min]. */
+export function savedBy(
+  { network, belief, planner, missing, start }: Round,
+  candidate: Candidate,
+  active: Active,
+  now: number,
+): number {
+  const { assignments, space } = network;
+  const { faultRow, stateMask, masks } = network.variable(candidate.instance.key);
+  const from: SearchStart = {
+    ...start,
+    mask: start.mask | candidate.mask,
+    hot: start.hot || candidate.temperature === 'hot',
+  };
+  const posterior = new Float64Array(active.sets.length);
+  let expected = 0;
+  let seen = 0;
+  for (const { weights, ratio } of candidate.reports) {
+    let chance = 0;
+    for (let k = 0; k < active.sets.length; k++) {
+      const i = active.sets[k]!;
+      const base = faultRow[i]! * masks;
+      let mass = 0;
+      for (let s = 0; s < assignments; s++) mass += belief.now.all[i * assignments + s]! * ratio[base + stateMask[s]!]!;
+      posterior[k] = mass;
+      chance += mass;
+    }
+    if (chance < 1e-6) continue;
+    const after = missingAfter(planner, missing, candidate, weights);
+    expected += chance * expectedSearch(planner, after, posterior, active, space.faults, from).minutes;
+    seen += chance;
+  }
+  return seen > 0 ? now - expected / seen - candidate.minutes : -candidate.minutes;
+}
+
+/** What each route still misses once the candidate has reported `weights`. */
+function missingAfter(
+  planner: Planner,
+  missing: Missing,
+  candidate: Candidate,
+  weights: Readonly<Record<string, Readonly<Record<string, number>>>>,
+): Missing {
+  return planner.routes.map((route, r) => {
+    if (!missing[r]!.some((index) => planner.probes[index]!.instance.key === candidate.instance.key))
+      return missing[r]!;
+    const metProbes = route.needs
+      .filter(
+        ({ probe, need }) =>
+          planner.probes[probe]!.instance.key === candidate.instance.key &&
+          holds(need.when, candidate.state, candidate.temperature) &&
+          need.outcomes.some(
+            (o) => (weights[(need.part ?? '').replace('[c]', String(route.faultCylinder))]?.[o] ?? 0) > 0,
+          ),
+      )
+      .map(({ probe }) => probe);
+    return metProbes.length === 0 ? missing[r]! : missing[r]!.filter((index) => !metProbes.includes(index));
+  });
+}
+
+/** P(the engine can be brought into that state at all). */
+function feasible(network: Network, belief: Belief, state: RunningState): number {
+  const key = state === 'cranking' ? IMPLIED_CRANKS : RUNNING.includes(state) ? IMPLIED_RUNS : null;
+  if (key === null) return 1;
+  const variable = network.variable(key);
+  const table = variable.table({ state, temperature: null });
+  let able = 0;
+  for (let i = 0; i < network.space.count; i++) {
+    for (let s = 0; s < network.assignments; s++) {
+      able +=
+        belief.now.all[i * network.assignments + s]! *
+        table[(variable.faultRow[i]! * variable.masks + variable.stateMask[s]!) * variable.width]!;
+    }
+  }
+  return able;
+}
+
+export const readAt = (
+  { reading }: StandingReading,
+  key: string,
+  state: RunningState,
+  temperature: Temperature | null,
+) =>
+  instanceKey(reading.check, reading.cylinder) === key &&
+  reading.condition === state &&
+  sameHeat(reading.temperature, temperature);
+
+/** An unstated temperature repeats a cold or an unstated reading, never a hot one. */
+const sameHeat = (a: Temperature | null, b: Temperature | null) => (a === 'hot') === (b === 'hot');
+
+export function makeCandidate(
+  { planner, start }: Round,
+  instance: CheckInstance,
+  state: RunningState,
+  mask: number,
+  temperature: Temperature | null,
+): Omit<Candidate, 'reports'> {
+  const access = maskCost(planner, mask & ~start.mask);
+  const heating = temperature === 'hot' && !start.hot ? HOT_MIN : 0;
+  return {
+    instance,
+    state,
+    temperature,
+    at: { state, temperature },
+    mask,
+    minutes: instance.check.minutes + (STATE_MIN[state] ?? 0) + access + heating,
+  };
+}
+
+/** Every check that can be made now, in every state it is worth making in. */
+export function candidatesOf(round: Round, again: string | null): Candidate[] {
+  const { network, belief, planner, situation } = round;
+  const chances = new Map<RunningState, number>();
+  const possible = (state: RunningState) => {
+    if (!chances.has(state)) chances.set(state, feasible(network, belief, state));
+    return chances.get(state)! >= 0.5;
+  };
+  const out: Candidate[] = [];
+  for (const { instance, state, mask } of planner.candidates) {
+    const turns = state === 'cranking' || RUNNING.includes(state);
+    if (turns && situation.crankingUnsafe) continue;
+    if (instance.check.needs.some((need) => situation.lacking.has(need))) continue;
+    if (instance.check.impliesState && !possible(state)) continue;
+    for (const temperature of temperaturesFor(instance, situation)) {
+      if (temperature === 'hot' && (situation.crankingUnsafe || !possible('idle'))) continue;
+      const read = situation.readings.some(
+        (r) => r.epoch === situation.epoch && readAt(r, instance.key, state, temperature),
+      );
+      if (!read || instance.key === again)
+        out.push(withReports(network, belief, makeCandidate(round, instance, state, mask, temperature)));
+    }
+  }
+  return out;
+}
+
+function temperaturesFor({ check }: CheckInstance, { hot, hasRun }: Situation): (Temperature | null)[] {
+  if (!check.temperatures.includes('hot')) return [null];
+  return hot ? ['hot'] : [hasRun ? null : 'cold', 'hot'];
+}

@@ -1,0 +1,124 @@
+import { describe, expect, it } from 'vitest';
+import { expectedSearch, SEARCH_CAP_MIN } from '@/core/reason/index.ts';
+import type { Planner } from '@/core/reason/planner.ts';
+import { random } from './random.ts';
+
+/** A bench with one settling check to a fault, nothing to open, nothing that lies. */
+function planner(minutes: readonly number[], efficacy: readonly number[] = minutes.map(() => 1)): Planner {
+  return {
+    probes: minutes.map((m) => ({ instance: null as never, state: 'bench', hot: false, minutes: m, mask: 0 })),
+    routes: minutes.map((_, f) => ({ fault: f, faultCylinder: null, needs: [], efficacy: efficacy[f]! })),
+    accessKeys: [],
+    accessMin: [],
+    candidates: [],
+    explains: Uint8Array.from(minutes, () => 1),
+  };
+}
+const start = (probes: number) => ({ mask: 0, hot: false, repaired: false, refuted: new Uint8Array(probes) });
+const singles = (n: number) => ({
+  sets: Array.from({ length: n }, (_, i) => i),
+  members: Array.from({ length: n }, (_, i) => [i]),
+});
+const each = (n: number) => Array.from({ length: n }, (_, i) => [i]);
+
+function permutations(items: readonly number[]): number[][] {
+  if (items.length <= 1) return [[...items]];
+  return items.flatMap((item, i) =>
+    permutations([...items.slice(0, i), ...items.slice(i + 1)]).map((rest) => [item, ...rest]),
+  );
+}
+/** Mean minutes until the one fault is found, checks made in that order. */
+const costOf = (order: readonly number[], p: readonly number[], minutes: readonly number[]) => {
+  let time = 0;
+  return order.reduce((sum, f) => {
+    time += minutes[f]!;
+    return sum + p[f]! * time;
+  }, 0);
+};
+
+describe('the order of the search', () => {
+  // Heckerman, Breese & Rommelse (1995): with one fault and perfect checks, probability over cost is the best order.
+  it('equals the best of all permutations where its assumptions hold', () => {
+    const { next, seed } = random(19950325);
+    for (let round = 0; round < 60; round++) {
+      const n = 2 + Math.floor(5 * next());
+      const minutes = Array.from({ length: n }, () => 1 + 20 * next());
+      const weights = Array.from({ length: n }, () => 0.05 + next());
+      const sum = weights.reduce((a, b) => a + b, 0);
+      const p = weights.map((w) => w / sum);
+      const best = Math.min(...permutations(p.map((_, i) => i)).map((order) => costOf(order, p, minutes)));
+      const found = expectedSearch(planner(minutes), each(n), Float64Array.from(p), singles(n), n, start(n));
+      expect(found.minutes, `seed ${seed}, round ${round}`).toBeCloseTo(best, 9);
+      expect(costOf(found.order, p, minutes)).toBeCloseTo(best, 9);
+    }
+  });
+
+  it('pays a check that settles several faults once', () => {
+    const shared = planner([10, 10]);
+    const same = expectedSearch(shared, [[0], [0]], Float64Array.of(0.5, 0.5), singles(2), 2, start(2));
+    expect(same.minutes).toBeCloseTo(10, 9);
+    expect(same.order).toEqual([0]);
+    const apart = expectedSearch(shared, [[0], [1]], Float64Array.of(0.5, 0.5), singles(2), 2, start(2));
+    expect(apart.minutes).toBeCloseTo(15, 9);
+  });
+
+  it('pays access once along the order', () => {
+    const behindShroud: Planner = {
+      ...planner([2, 2]),
+      probes: [2, 2].map((m) => ({
+        instance: null as never,
+        state: 'bench' as const,
+        hot: false,
+        minutes: m,
+        mask: 1,
+      })),
+      accessKeys: ['blower-housing'],
+      accessMin: [26],
+    };
+    const { minutes } = expectedSearch(behindShroud, each(2), Float64Array.of(0.5, 0.5), singles(2), 2, start(2));
+    expect(minutes).toBeCloseTo(0.5 * 28 + 0.5 * 30, 9);
+    const open = expectedSearch(behindShroud, each(2), Float64Array.of(0.5, 0.5), singles(2), 2, {
+      ...start(2),
+      mask: 1,
+    });
+    expect(open.minutes).toBeCloseTo(0.5 * 2 + 0.5 * 4, 9);
+  });
+
+  it('a settled fault costs nothing more; a pair ends at the first that explains before a repair, at the last after one', () => {
+    expect(expectedSearch(planner([10]), [[]], Float64Array.of(1), singles(1), 1, start(1)).minutes).toBe(0);
+    const pair = { sets: [0], members: [[0, 1]] };
+    const before = expectedSearch(planner([5, 9]), each(2), Float64Array.of(1), pair, 2, start(2));
+    expect(before.minutes).toBeCloseTo(5, 9);
+    const after = expectedSearch(planner([5, 9]), each(2), Float64Array.of(1), pair, 2, {
+      ...start(2),
+      repaired: true,
+    });
+    expect(after.minutes).toBeCloseTo(14, 9);
+  });
+
+  it('a check that can lie counts with the chance that it settles, and less when it already said no', () => {
+    const order = (refuted: number) =>
+      expectedSearch(planner([10, 10], [0.6, 0.5]), each(2), Float64Array.of(0.5, 0.5), singles(2), 2, {
+        ...start(2),
+        refuted: Uint8Array.of(refuted, 0),
+      }).order;
+    expect(order(0)[0]).toBe(0);
+    expect(order(1)[0]).toBe(1);
+    const sure = expectedSearch(planner([10]), each(1), Float64Array.of(1), singles(1), 1, start(1));
+    expect(sure.minutes).toBeCloseTo(10, 9);
+  });
+
+  it('is capped where one stops and talks to the customer', () => {
+    const n = 12;
+    const { minutes } = expectedSearch(
+      planner(Array(n).fill(60)),
+      each(n),
+      new Float64Array(n).fill(1 / n),
+      singles(n),
+      n,
+      start(n),
+    );
+    expect(minutes).toBeLessThanOrEqual(SEARCH_CAP_MIN);
+    expect(expectedSearch(planner([1]), each(1), Float64Array.of(0), singles(1), 1, start(1)).minutes).toBe(0);
+  });
+});
