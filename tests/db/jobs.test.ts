@@ -8,7 +8,7 @@ import { afterAll, describe, expect, it } from 'vitest';
 import { readEvent } from '@/core/index.ts';
 import { databaseOn, openPool } from '@/db/client.ts';
 import { appendEvent, eventsOf, figuresOf, jobOf, openJob } from '@/db/jobs.ts';
-import { newEvent } from '@/db/newEvent.ts';
+import { complaintEvent, newEvent } from '@/db/newEvent.ts';
 
 /** `npm test` starts a database for these and names it; by itself this file has nothing to talk to. */
 const url = process.env.RIDGE_TEST_URL;
@@ -22,6 +22,12 @@ const engine = {
   compressionRelease: 'automatic',
   carburettor: 'two-barrel',
 } as const;
+const HEAD = {
+  format: 'ridge-bolt/case' as const,
+  version: 1 as const,
+  machine: { kind: 'zero-turn' as const, engine },
+  complaint: ['low-power' as const],
+};
 const migrations = fileURLToPath(new URL('../../db/migrations', import.meta.url));
 
 describe.skipIf(!url)('the record in MariaDB', () => {
@@ -42,11 +48,12 @@ describe.skipIf(!url)('the record in MariaDB', () => {
   };
   const startJob = async () => {
     const id = randomUUID();
-    const complaint = {
-      ...row(randomUUID(), { note: 'x' }),
-      kind: 'complaint' as const,
-      payload: { complaint: ['low-power'] },
-    };
+    const complaint = complaintEvent(HEAD, {
+      id: randomUUID(),
+      personId: 'person-ilse',
+      at: new Date(),
+      sheetVersion: 1,
+    });
     await openJob(db, { id, machineId: 'machine-heron-4', openedAt: new Date(), promisedOn: '2026-12-01' }, complaint);
     return { id, complaint };
   };

@@ -1,0 +1,278 @@
+import { randomUUID } from 'node:crypto';
+import { afterAll, describe, expect, it } from 'vitest';
+import { readCase, traceCase } from '@/core/index.ts';
+import { databaseOn, openPool } from '@/db/client.ts';
+import { eventsOf, jobOf, openJobs } from '@/db/jobs.ts';
+import { machineOf } from '@/db/machines.ts';
+import { everyPerson } from '@/db/people.ts';
+import { benchOf, caseOf, jobFileOf } from '@/features/bench/jobFile.ts';
+import { recordEvent } from '@/features/bench/recordEvent.ts';
+import { loadFloor } from '@/features/floor/loadFloor.ts';
+import { createJob } from '@/features/newJob/createJob.ts';
+import { sheetOf } from '@/features/sheet/sheetOf.ts';
+import { JOBS } from '../../demo/shop.ts';
+
+/** What stands between the screens and the record; on the demo shop that `npm test` loads. */
+const url = process.env.RIDGE_TEST_URL;
+
+describe.skipIf(!url)('the doors of the shop', () => {
+  const pool = openPool(url ?? 'mysql://127.0.0.1/none');
+  const db = databaseOn(pool);
+  afterAll(() => pool.end());
+  const now = new Date('2026-11-25T10:00:00Z');
+
+  const request = (change: object = {}) => ({
+    id: randomUUID(),
+    complaintId: randomUUID(),
+    personId: 'person-ilse',
+    machineId: 'machine-heron-4',
+    newMachine: null,
+    complaint: ['low-power'],
+    said: ' drags ',
+    hours: 411,
+    storedMonths: null,
+    flags: [],
+    promisedOn: '2026-11-27',
+    ...change,
+  });
+  const body = (event: unknown, change: object = {}) => ({
+    id: randomUUID(),
+    personId: 'person-ilse',
+    at: now.toISOString(),
+    known: 0,
+    event,
+    ...change,
+  });
+  const started = async () => {
+    const created = await createJob(db, request(), now);
+    if (!created.ok) throw new Error(JSON.stringify(created.issues));
+    return created.id;
+  };
+  const record = async (id: string, event: unknown) => {
+    const recorded = await recordEvent(db, id, body(event), now);
+    if (!recorded.ok) throw new Error(JSON.stringify(recorded));
+    return recorded;
+  };
+
+  describe('a job', () => {
+    it('is opened with its complaint, the sheet as it stood, and the customer’s words', async () => {
+      const id = await started();
+      const file = jobFileOf(await eventsOf(db, id));
+      expect(file.head).toMatchObject({
+        complaint: ['low-power'],
+        said: 'drags',
+        history: { hours: 411, storedMonths: null },
+        machine: { engine: { cylinders: 2, sheet: { boreMm: 80 } } },
+      });
+      expect(await jobOf(db, id)).toMatchObject({ promisedOn: '2026-11-27', eventCount: 0, closedAt: null });
+    });
+
+    it('sent twice is one job and one machine', async () => {
+      const machineId = randomUUID();
+      const twice = request({
+        machineId,
+        newMachine: {
+          tag: 'Bittern',
+          name: 'Borrowed mower',
+          owner: 'The ferryman',
+          kind: 'other',
+          sheetId: 'sheet-unknown-twin',
+        },
+      });
+      const [first, second] = [await createJob(db, twice, now), await createJob(db, twice, now)];
+      expect(second).toEqual(first);
+      expect(await machineOf(db, machineId)).toMatchObject({ tag: 'Bittern', hours: 411 });
+      expect(await eventsOf(db, twice.id)).toHaveLength(1);
+    });
+
+    it.each([
+      ['no complaint', { complaint: [] }, '$.complaint'],
+      ['an unknown complaint', { complaint: ['sulks'] }, '$.complaint[0]'],
+      ['nobody', { personId: 'nobody' }, '$.personId'],
+      ['no such machine', { machineId: 'machine-not-here' }, '$.machineId'],
+      [
+        'a new machine without a tag',
+        { newMachine: { tag: ' ', name: 'x', owner: 'y', kind: 'other', sheetId: 'sheet-unknown-twin' } },
+        '$.newMachine.tag',
+      ],
+      [
+        'a new machine without its engine',
+        {
+          machineId: 'machine-brand-new',
+          newMachine: { tag: 'x', name: 'x', owner: 'y', kind: 'other', sheetId: 'none' },
+        },
+        '$.newMachine.sheetId',
+      ],
+      ['negative hours', { hours: -1 }, '$.hours'],
+      ['an unknown flag', { flags: ['haunted'] }, '$.history.flags[0]'],
+      ['a promise that is no day', { promisedOn: 'soon' }, '$.promisedOn'],
+    ])('%s is refused beside its field and nothing is written', async (_, change, path) => {
+      const sent = request(change);
+      const created = await createJob(db, sent, now);
+      expect(created.ok).toBe(false);
+      if (!created.ok) expect(created.issues.map((i) => i.path)).toContain(path);
+      expect(await jobOf(db, sent.id)).toBeNull();
+      expect(await machineOf(db, 'machine-brand-new')).toBeNull();
+    });
+  });
+
+  describe('an event', () => {
+    it('is printed with who and when; what came in between is handed back', async () => {
+      const id = await started();
+      await record(id, { note: 'one' });
+      const recorded = await record(id, {
+        check: 'power.rest-volts',
+        value: { value: 12.1, unit: 'V' },
+        typed: { value: '12.1' },
+      });
+      expect(recorded).toMatchObject({ seq: 2, duplicate: false });
+      expect(recorded.events.map((e) => [e.seq, e.kind, e.personId])).toEqual([
+        [1, 'note', 'person-ilse'],
+        [2, 'reading', 'person-ilse'],
+      ]);
+    });
+
+    it('sent again under its id is the same event, even with a job closed since', async () => {
+      const id = await started();
+      const sent = body({ close: 'customer-stops' });
+      await recordEvent(db, id, sent, now);
+      expect(await recordEvent(db, id, sent, now)).toMatchObject({ ok: true, seq: 1, duplicate: true });
+      expect(await recordEvent(db, id, body({ note: 'late' }), now)).toMatchObject({
+        ok: false,
+        status: 409,
+        code: 'closed',
+      });
+    });
+
+    it('kinds are told apart: correction, repair, re-test, closing', async () => {
+      const id = await started();
+      await record(id, { check: 'look.crank', outcome: 'slow' });
+      await record(id, { correct: 1, reason: 'wrong machine' });
+      await record(id, { repair: 'power.battery-worn', action: 'replaced' });
+      await record(id, { check: 'look.crank', outcome: 'normal', retest: true });
+      expect((await eventsOf(db, id)).map((e) => e.kind)).toEqual([
+        'complaint',
+        'reading',
+        'correction',
+        'repair',
+        're-test',
+      ]);
+    });
+
+    it.each([
+      ['no id', { id: '' }, 400],
+      ['somebody unknown', { personId: 'nobody' }, 422],
+      ['a clock a week off', { at: '2026-11-18T10:00:00Z' }, 422],
+    ])('%s is refused', async (_, change, status) => {
+      const id = await started();
+      expect(await recordEvent(db, id, body({ note: 'x' }, change), now)).toMatchObject({ ok: false, status });
+      expect(await eventsOf(db, id)).toHaveLength(1);
+    });
+
+    it('"cured" is refused until it is shown, with what is missing', async () => {
+      const id = await started();
+      const closing = () => recordEvent(db, id, body({ close: 'cured' }), now);
+      expect(await closing()).toMatchObject({
+        ok: false,
+        status: 409,
+        blockers: [{ code: 'nothing-repaired' }, { code: 'complaint-not-gone' }],
+      });
+      await record(id, { repair: 'spark.plug-fouled', cylinder: 1, action: 'replaced' });
+      expect(await closing()).toMatchObject({
+        ok: false,
+        blockers: [
+          { code: 'retest-due', check: 'balance.heat' },
+          { code: 'retest-due', check: 'look.run' },
+        ],
+      });
+      await record(id, { check: 'balance.heat', readings: { '1': 'hot', '2': 'hot' } });
+      await record(id, { check: 'look.run', symptoms: [] });
+      expect(await closing()).toMatchObject({ ok: true });
+    });
+
+    it('two hands closing and reading at once leave one order', async () => {
+      const id = await started();
+      const all = await Promise.all([
+        ...Array.from({ length: 6 }, () => recordEvent(db, id, body({ note: 'n' }), now)),
+        recordEvent(db, id, body({ close: 'customer-stops' }), now),
+      ]);
+      const written = all.filter((r) => r.ok).length;
+      const events = await eventsOf(db, id, 0);
+      expect(events).toHaveLength(written);
+      expect(events.map((e) => e.seq)).toEqual(events.map((_, i) => i + 1));
+      const closed = events.findIndex((e) => e.kind === 'close');
+      if (closed >= 0) expect(closed).toBe(events.length - 1);
+    });
+  });
+
+  describe('what is worked out from the record', () => {
+    it('every demo job read back is its case, and traces the same from the file as from the shop', async () => {
+      for (const { id, complaint, history, events } of JOBS) {
+        const file = jobFileOf(await eventsOf(db, id));
+        const stored = caseOf(file);
+        expect(stored.complaint).toEqual(complaint);
+        expect(file.events.map((e) => e.event)).toEqual(events.map((e) => e.event));
+        const exported = readCase(
+          JSON.parse(JSON.stringify({ ...file.head, events: file.events.map((e) => e.event) })),
+        );
+        if (!exported.ok) throw new Error(JSON.stringify(exported.issues));
+        expect(traceCase(exported.value, { withoutNext: true })).toEqual(traceCase(stored, { withoutNext: true }));
+        expect(stored.history.hours).toBe(history.hours);
+        expect(benchOf(id, file)).toBe(benchOf(id, file));
+      }
+    }, 60_000);
+
+    it('the floor shows the oldest promise first, promises before none, and what each waits for', async () => {
+      const { open, closed } = await loadFloor(db);
+      const demo = open.filter((row) => JOBS.some((j) => j.id === row.id));
+      expect(demo.map((row) => row.id)).toEqual([
+        'job-heron-7-battery',
+        'job-coot-2-shut-off',
+        'job-heron-4-power',
+        'job-sluice-1-one',
+        'job-teal-new',
+      ]);
+      expect(demo[0]!.waitsFor).toBe('Repair: Battery worn out');
+      expect(demo[1]!.waitsFor).toBe('Re-test: Shut off by the key');
+      expect(demo[2]!.waitsFor).toMatch(/^Check: /);
+      expect(closed.map((row) => row.waitsFor)).toContain('Cured and shown');
+      expect((await openJobs(db)).every((j) => j.closedAt === null)).toBe(true);
+    }, 60_000);
+
+    it('the sheet of a cured job says how it was proven and shown; of a stopped one, that it was not', async () => {
+      const people = await everyPerson(db);
+      const sheet = async (id: string) => {
+        const job = (await jobOf(db, id))!;
+        return sheetOf(job, (await machineOf(db, job.machineId))!, jobFileOf(await eventsOf(db, id)), people);
+      };
+      const cured = await sheet('job-heron-9-closed');
+      expect(cured).toMatchObject({ ending: 'Cured and shown', shownCured: true, technicians: ['Borre Okonje'] });
+      expect(cured.findings[0]).toMatchObject({
+        title: 'Coil drops out hot, cylinder 1',
+        action: 'Replaced',
+        unproven: false,
+      });
+      expect(cured.findings[0]!.proof).toEqual([
+        'Spark tester, cylinder 1: None',
+        'Kill lead off this coil, cylinder 1: No change',
+        'Coil air gap, cylinder 1: First leg 0.25 mm · Second leg 0.25 mm',
+      ]);
+      expect(cured.pairs[0]).toMatchObject({
+        check: 'Spark tester, cylinder 1',
+        before: 'None (at idle, hot)',
+        after: 'Strong (at idle, hot)',
+      });
+      expect(cured.watch[0]).toContain('cooling fins');
+
+      const id = await started();
+      await record(id, { repair: 'spark.coil-open', cylinder: 2, action: 'replaced', note: 'on a guess' });
+      await record(id, { close: 'customer-stops', note: 'Sold it.' });
+      const stopped = await sheet(id);
+      expect(stopped).toMatchObject({ ending: 'Customer stops', shownCured: false, endingNote: 'Sold it.' });
+      expect(stopped.findings[0]).toMatchObject({ unproven: true, proof: [], note: 'on a guess' });
+      const open = await sheet(await started());
+      expect(open).toMatchObject({ ending: 'Still open', closed: null, findings: [] });
+      expect(open.suspected).toBeTruthy();
+    });
+  });
+});
