@@ -18,6 +18,7 @@ export async function everyPerson(db: Database): Promise<Person[]> {
   return (await db.select().from(people)).map(toPerson);
 }
 
+/** Adds a person; the same id twice is the same person. */
 export async function addPerson(db: Database, person: Person): Promise<void> {
-  await db.insert(people).values({ id: person.id, name: person.name });
+  await db.insert(people).ignore().values({ id: person.id, name: person.name });
 }

@@ -1,12 +1,12 @@
 import { type RawCase, readCase, readEvent } from '../core/index.ts';
 import { databaseOn, openPool } from '../db/client.ts';
-import { appendEvent, openJob } from '../db/jobs.ts';
-import { addMachine, addSheet } from '../db/machines.ts';
+import { appendEvent, jobOf, openJob } from '../db/jobs.ts';
+import { addMachine, addSheet, allSheets } from '../db/machines.ts';
 import { complaintEvent, newEvent } from '../db/newEvent.ts';
 import { activePeople, addPerson } from '../db/people.ts';
 import { type DemoJob, JOBS, MACHINES, PEOPLE, SHEETS } from '../demo/shop.ts';
 
-/** Loads the demo shop into the database of DATABASE_URL, unless somebody works there already. */
+/** Loads the demo shop into the database of DATABASE_URL, unless it is there or another shop is. */
 const pool = openPool(process.env.DATABASE_URL!);
 const db = databaseOn(pool);
 const DAY_MS = 24 * 3600_000;
@@ -63,11 +63,17 @@ async function loadJob(job: DemoJob, now: Date): Promise<void> {
   }
 }
 
-if ((await activePeople(db)).length > 0) console.log('The shop is there already; its data is kept.');
-else {
+const people = await activePeople(db);
+const wholeJob = async (job: DemoJob) => ((await jobOf(db, job.id))?.eventCount ?? -1) >= job.events.length;
+const whole = (await Promise.all(JOBS.map(wholeJob))).every(Boolean);
+if (people.length > 0 && (whole || !people.some((p) => p.id === PEOPLE[0].id))) {
+  console.log('The shop is there already; its data is kept.');
+} else {
+  // Every id is fixed, so a load that was cut off is simply gone through again.
   const now = new Date();
   for (const person of PEOPLE) await addPerson(db, person);
-  for (const sheet of SHEETS) await addSheet(db, sheet);
+  const sheets = await allSheets(db);
+  for (const sheet of SHEETS) if (!sheets.some((s) => s.id === sheet.id)) await addSheet(db, sheet);
   for (const machine of MACHINES) await addMachine(db, machine);
   for (const job of JOBS) await loadJob(job, now);
   console.log(`Demo shop loaded: ${MACHINES.length} machines, ${JOBS.length} jobs.`);

@@ -154,7 +154,7 @@ function BoxInput({ box, habit, entry, issues, onChange }: Props & { box: Box })
   }
   const issue = issues[name];
   return (
-    <div className="w-40">
+    <div className="w-48">
       <label htmlFor={id} className="block text-[0.95rem] font-semibold">
         {box.label}
         {!field.required && <span className="ml-1 font-normal text-soft">if known</span>}

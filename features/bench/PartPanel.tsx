@@ -81,10 +81,10 @@ function SuspectCard({ suspect, explain }: { suspect: Suspect; explain: Props['e
         ))}
         {explanation && said.length === 0 && <li className="text-soft">No reading speaks of it yet.</li>}
       </ul>
-      {explanation?.missing.map((needs) =>
+      {explanation?.missing.map((needs, i) =>
         needs.length === 0 ? null : (
           <p key={JSON.stringify(needs)} className="mt-1 text-[0.9rem] text-soft">
-            To settle it:{' '}
+            {i === 0 ? 'To settle it: ' : 'or: '}
             {needs
               .map(
                 (n) =>
