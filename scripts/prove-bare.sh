@@ -32,12 +32,12 @@ cp -L "$(command -v node)" "$root/opt/node/bin/node"
 cp -a "$(npm root -g)/npm" "$root/opt/node/lib/node_modules/npm"
 ln -s ../lib/node_modules/npm/bin/npm-cli.js "$root/opt/node/bin/npm"
 ln -s ../lib/node_modules/npm/bin/npx-cli.js "$root/opt/node/bin/npx"
-[ -f ~/.npmrc ] && grep -v '^nodedir' ~/.npmrc >"$root/root/.npmrc" || true
+[ -f ~/.npmrc ] && grep -v '^nodedir' ~/.npmrc >"$root/srv/.npmrc" || true
 [ -f "$node_home/etc/npmrc" ] && mkdir -p "$root/opt/node/etc" && cp "$node_home/etc/npmrc" "$root/opt/node/etc/npmrc" || true
 for m in proc sys dev dev/pts dev/shm; do mkdir -p "$root/$m"; mount --bind "/$m" "$root/$m" 2>/dev/null || true; done
-git clone -q "$here" "$root/root/ridge-bolt"
+git clone -q "$here" "$root/srv/ridge-bolt"
 
-inside() { chroot "$root" /usr/bin/env -i HOME=/root PATH=/opt/node/bin:/usr/sbin:/usr/bin:/sbin:/bin LANG=C.UTF-8 NODE_EXTRA_CA_CERTS="${NODE_EXTRA_CA_CERTS:-}" http_proxy="${http_proxy:-}" https_proxy="${https_proxy:-}" CI=true bash -c "cd /root/ridge-bolt && $1"; }
+inside() { chroot "$root" /usr/bin/env -i HOME=/srv PATH=/opt/node/bin:/usr/sbin:/usr/bin:/sbin:/bin LANG=C.UTF-8 NODE_EXTRA_CA_CERTS="${NODE_EXTRA_CA_CERTS:-}" http_proxy="${http_proxy:-}" https_proxy="${https_proxy:-}" CI=true bash -c "cd /srv/ridge-bolt && $1"; }
 
 echo "== in it: $(inside 'ls /usr/sbin/mariadbd /usr/bin/chromium /usr/bin/git 2>&1 | tr "\n" ";"; node --version; npm --version' | tr '\n' ' ')"
 # Ports of its own, so that a shop running beside it is not in the way.

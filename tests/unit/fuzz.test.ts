@@ -1,32 +1,21 @@
 import { describe, expect, it } from 'vitest';
 import {
-  advance,
   type Bench,
   CHECKS,
   type CheckDefinition,
   explainSuspect,
   findingsOf,
   nextChecks,
-  openBench,
   type RawEvent,
   readCase,
-  readEvent,
   replayAll,
   SYMPTOM_IDS,
   summarise,
 } from '@/core/index.ts';
+import { complaintOf, TWIN, withEvents } from './jobs.ts';
 import { random } from './random.ts';
 
 /** Random jobs of plain outcomes: whatever a technician records, in whatever order, the bench must hold together. */
-const engine = {
-  cylinders: 2,
-  layout: 'v-twin-90',
-  fuelFeed: 'pump',
-  lifters: 'solid',
-  ignition: 'coil-per-cylinder',
-  compressionRelease: 'none',
-  carburettor: 'two-barrel',
-} as const;
 const SEEDS = [1, 2, 3, 5, 8, 13, 21, 34];
 
 interface RandomJob {
@@ -57,28 +46,12 @@ function randomJob(seed: number, length: number): RandomJob {
           ? { repair: 'spark.coil-open', cylinder: 1 + Math.floor(2 * next()), action: 'replaced' }
           : { repair: 'power.battery-worn', action: 'replaced' },
       );
-    else events.push(reading(pick(CHECKS.filter((c) => c.appliesTo(engine)))));
+    else events.push(reading(pick(CHECKS.filter((c) => c.appliesTo(TWIN)))));
   }
   return { complaint: [pick(SYMPTOM_IDS)], events };
 }
 
-function headOf({ complaint }: RandomJob) {
-  const read = readCase({
-    format: 'ridge-bolt/case',
-    version: 1,
-    machine: { kind: 'zero-turn', engine },
-    complaint,
-    events: [],
-  });
-  if (!read.ok) throw new Error(JSON.stringify(read.issues));
-  return read.value;
-}
-const eventOf = (raw: RawEvent) => {
-  const read = readEvent(raw, '$', engine);
-  if (!read.ok) throw new Error(JSON.stringify(read.issues));
-  return read.value;
-};
-const run = (job: RandomJob): Bench => replayAll(headOf(job), job.events.map(eventOf));
+const run = (job: RandomJob): Bench => withEvents(complaintOf(job.complaint), ...job.events);
 const belief = (bench: Bench) => new Map(summarise(bench).suspects.map((s) => [s.key, s.p]));
 
 const swapKey = (key: string) => key.replace(/\[(\d)\]/, (_, c) => `[${3 - Number(c)}]`);
@@ -91,9 +64,9 @@ describe.each(SEEDS)('a random job, seed %i', (seed) => {
   const job = randomJob(seed, 14);
 
   it('keeps every probability a probability and every figure finite, after every event', () => {
-    let bench = openBench(headOf(job));
+    let bench = complaintOf(job.complaint);
     for (const raw of job.events) {
-      bench = advance(bench, eventOf(raw));
+      bench = withEvents(bench, raw);
       const summary = summarise(bench);
       for (const { p } of summary.suspects) expect(p >= 0 && p <= 1 + 1e-9).toBe(true);
       for (const p of [summary.none, summary.surprise, ...summary.sides, ...summary.conditions.map((c) => c.p)])
@@ -129,7 +102,7 @@ describe.each(SEEDS)('a random job, seed %i', (seed) => {
     const file = {
       format: 'ridge-bolt/case',
       version: 1,
-      machine: { kind: 'zero-turn', engine },
+      machine: { kind: 'zero-turn', engine: TWIN },
       complaint: job.complaint,
       events: job.events,
     };

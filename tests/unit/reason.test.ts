@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import {
-  advance,
   type Bench,
   CONDITIONS,
   FAULTS,
@@ -8,7 +7,6 @@ import {
   nextChecks,
   openBench,
   readCase,
-  readEvent,
   summarise,
 } from '@/core/index.ts';
 import { catalogueFor } from '@/core/reason/fromCatalogue.ts';
@@ -23,39 +21,10 @@ import {
   surprise,
   withGroup,
 } from '@/core/reason/index.ts';
+import { complaintOf, TWIN, withEvents } from './jobs.ts';
 
-const engine = {
-  cylinders: 2,
-  layout: 'v-twin-90',
-  fuelFeed: 'pump',
-  lifters: 'solid',
-  ignition: 'coil-per-cylinder',
-  compressionRelease: 'none',
-  carburettor: 'two-barrel',
-} as const;
-
-function job(
-  complaint: readonly string[],
-  extra: { flags?: string[]; hours?: number; storedMonths?: number; engine?: object } = {},
-): Bench {
-  const read = readCase({
-    format: 'ridge-bolt/case',
-    version: 1,
-    machine: { kind: 'zero-turn', engine: { ...engine, ...extra.engine } },
-    history: { hours: extra.hours ?? 200, storedMonths: extra.storedMonths ?? 0, flags: extra.flags ?? [] },
-    complaint,
-    events: [],
-  });
-  if (!read.ok) throw new Error(JSON.stringify(read.issues));
-  return openBench(read.value);
-}
-function does(bench: Bench, ...events: object[]): Bench {
-  return events.reduce<Bench>((b, event) => {
-    const read = readEvent(event, '$', b.head.engine);
-    if (!read.ok) throw new Error(JSON.stringify(read.issues));
-    return advance(b, read.value);
-  }, bench);
-}
+const job = (complaint: readonly string[], extra: Parameters<typeof complaintOf>[1] = {}): Bench =>
+  complaintOf(complaint, { hours: 200, storedMonths: 0, ...extra });
 const p = (bench: Bench, key: string) => summarise(bench).suspects.find((s) => s.key === key)?.p ?? 0;
 const volts = (value: number) => ({ value, unit: 'V' });
 const degC = (value: number) => ({ value, unit: 'degC' });
@@ -66,7 +35,7 @@ const heat = (one: number, two: number) => ({
 });
 
 describe('the kill circuit, as it must come out (brief 3.2; common practice)', () => {
-  const dead = (bench: Bench, c: 1 | 2) => does(bench, c === 1 ? heat(50, 210) : heat(210, 50));
+  const dead = (bench: Bench, c: 1 | 2) => withEvents(bench, c === 1 ? heat(50, 210) : heat(210, 50));
 
   it('a shorted diode on one side is suspected by the OTHER side being dead', () => {
     const bench = dead(job(['one-cylinder']), 1);
@@ -75,29 +44,34 @@ describe('the kill circuit, as it must come out (brief 3.2; common practice)', (
   });
 
   it('the dead side returning with its own lead off accuses its lead or the partner’s diode; the running coil’s lead tells them apart', () => {
-    const returns = does(dead(job(['one-cylinder']), 1), {
+    const returns = withEvents(dead(job(['one-cylinder']), 1), {
       check: 'spark.kill-off',
       cylinder: 1,
       condition: 'idle',
       outcome: 'returns',
     });
     expect(p(returns, 'spark.kill-lead[1]') + p(returns, 'spark.kill-diode-short[2]')).toBeGreaterThan(0.9);
-    const other = does(returns, { check: 'spark.kill-off', cylinder: 2, condition: 'idle', outcome: 'other-returns' });
+    const other = withEvents(returns, {
+      check: 'spark.kill-off',
+      cylinder: 2,
+      condition: 'idle',
+      outcome: 'other-returns',
+    });
     expect(p(other, 'spark.kill-diode-short[2]')).toBeGreaterThan(0.9);
-    const same = does(returns, { check: 'spark.kill-off', cylinder: 2, condition: 'idle', outcome: 'same' });
+    const same = withEvents(returns, { check: 'spark.kill-off', cylinder: 2, condition: 'idle', outcome: 'same' });
     expect(p(same, 'spark.kill-lead[1]')).toBeGreaterThan(0.85);
   });
 
   it('parting the connector clears a grounded key but not a lead on the engine side', () => {
-    const noSpark = does(
+    const noSpark = withEvents(
       job(['cranks-no-start']),
       { check: 'spark.tester', cylinder: 1, condition: 'cranking', outcome: 'none' },
       { check: 'spark.tester', cylinder: 2, condition: 'cranking', outcome: 'none' },
     );
-    const returns = does(noSpark, { check: 'spark.kill-off-all', condition: 'cranking', outcome: 'returns' });
+    const returns = withEvents(noSpark, { check: 'spark.kill-off-all', condition: 'cranking', outcome: 'returns' });
     expect(summarise(returns).settled.map((s) => s.fault)).toEqual(['spark.kill-common']);
     const odds = (bench: Bench) => p(bench, 'spark.kill-common') / (1 - p(bench, 'spark.kill-common'));
-    const same = does(noSpark, { check: 'spark.kill-off-all', condition: 'cranking', outcome: 'same' });
+    const same = withEvents(noSpark, { check: 'spark.kill-off-all', condition: 'cranking', outcome: 'same' });
     expect(odds(same)).toBeLessThan(0.3 * odds(noSpark));
   });
 });
@@ -130,13 +104,13 @@ describe('history and engine shape what is suspected first', () => {
 
 describe('evidence', () => {
   it('the same reading again counts once', () => {
-    const once = does(job(['low-power']), {
+    const once = withEvents(job(['low-power']), {
       check: 'spark.tester',
       cylinder: 1,
       condition: 'cranking',
       outcome: 'strong',
     });
-    const thrice = does(
+    const thrice = withEvents(
       once,
       { check: 'spark.tester', cylinder: 1, condition: 'cranking', outcome: 'strong' },
       { check: 'spark.tester', cylinder: 1, condition: 'cranking', outcome: 'strong' },
@@ -145,7 +119,7 @@ describe('evidence', () => {
   });
 
   it('unequal repeats at the same state are unsteady and settle nothing', () => {
-    const bench = does(
+    const bench = withEvents(
       job(['cranks-slow']),
       {
         check: 'power.tester',
@@ -164,39 +138,46 @@ describe('evidence', () => {
   it('three good flashes in three states do not clear an intermittent lead three times over', () => {
     const flash = (condition: string) => ({ check: 'spark.tester', cylinder: 1, condition, outcome: 'strong' });
     const start = job(['one-cylinder']);
-    const one = p(does(start, flash('cranking')), 'spark.kill-lead[1]') / p(start, 'spark.kill-lead[1]');
+    const one = p(withEvents(start, flash('cranking')), 'spark.kill-lead[1]') / p(start, 'spark.kill-lead[1]');
     const three =
-      p(does(start, flash('cranking'), flash('idle'), flash('full-speed')), 'spark.kill-lead[1]') /
+      p(withEvents(start, flash('cranking'), flash('idle'), flash('full-speed')), 'spark.kill-lead[1]') /
       p(start, 'spark.kill-lead[1]');
     expect(three).toBeGreaterThan(one ** 3 * 1.5);
   });
 
   it('a check made at idle means that it cranks and runs', () => {
     const before = job([]);
-    const after = does(before, { check: 'spark.tester', cylinder: 1, condition: 'idle', outcome: 'strong' });
+    const after = withEvents(before, { check: 'spark.tester', cylinder: 1, condition: 'idle', outcome: 'strong' });
     expect(p(after, 'spark.kill-common')).toBeLessThan(0.3 * p(before, 'spark.kill-common'));
     // A silent starter is a finding of its own and implies no cranking.
-    const silent = does(job(['no-crank-silent']), { check: 'look.crank', condition: 'cranking', outcome: 'silent' });
+    const silent = withEvents(job(['no-crank-silent']), {
+      check: 'look.crank',
+      condition: 'cranking',
+      outcome: 'silent',
+    });
     expect([...silent.belief.groups.keys()]).not.toContain('implied.cranks');
   });
 
   it('a struck reading no longer counts but stays on the record', () => {
     const start = job(['low-power']);
-    const struck = does(start, heat(210, 50), { correct: 1 });
+    const struck = withEvents(start, heat(210, 50), { correct: 1 });
     expect(p(struck, 'spark.kill-lead[2]')).toBeCloseTo(p(start, 'spark.kill-lead[2]'), 12);
     expect(struck.printed).toHaveLength(2);
-    const replaced = does(start, heat(50, 210), { correct: 1, ...heat(210, 50) });
-    expect(p(replaced, 'spark.kill-lead[2]')).toBeCloseTo(p(does(start, heat(210, 50)), 'spark.kill-lead[2]'), 12);
+    const replaced = withEvents(start, heat(50, 210), { correct: 1, ...heat(210, 50) });
+    expect(p(replaced, 'spark.kill-lead[2]')).toBeCloseTo(
+      p(withEvents(start, heat(210, 50)), 'spark.kill-lead[2]'),
+      12,
+    );
     // Correcting the correction replaces what it had put in.
-    expect(p(does(replaced, { correct: 2, ...heat(50, 210) }), 'spark.kill-lead[1]')).toBeCloseTo(
-      p(does(start, heat(50, 210)), 'spark.kill-lead[1]'),
+    expect(p(withEvents(replaced, { correct: 2, ...heat(50, 210) }), 'spark.kill-lead[1]')).toBeCloseTo(
+      p(withEvents(start, heat(50, 210)), 'spark.kill-lead[1]'),
       12,
     );
   });
 });
 
 describe('a repair is an operator on belief, not evidence', () => {
-  const worn = does(job(['cranks-slow']), {
+  const worn = withEvents(job(['cranks-slow']), {
     check: 'power.tester',
     fields: { measuredCca: { value: 120, unit: 'A' }, ratedCca: { value: 300, unit: 'A' } },
   });
@@ -212,27 +193,27 @@ describe('a repair is an operator on belief, not evidence', () => {
   });
 
   it('a bypass proves only: belief stays, and the job stays open', () => {
-    const bypassed = does(worn, { repair: 'power.battery-worn', action: 'bypassed' });
+    const bypassed = withEvents(worn, { repair: 'power.battery-worn', action: 'bypassed' });
     expect(p(bypassed, 'power.battery-worn')).toBeCloseTo(p(worn, 'power.battery-worn'), 9);
     expect(summarise(bypassed).closeBlockers.map((b) => b.code)).toContain('bypass-fitted');
   });
 
   it('asks for the re-test, and calls the job ready only when the complaint is shown gone', () => {
-    const replaced = does(worn, { repair: 'power.battery-worn', action: 'replaced' });
+    const replaced = withEvents(worn, { repair: 'power.battery-worn', action: 'replaced' });
     expect(summarise(replaced)).toMatchObject({ phase: 'retest', retests: [{ check: 'look.crank' }] });
     expect(nextChecks(replaced, summarise(replaced)).next[0]).toMatchObject({
       check: 'look.crank',
       why: { code: 'retest' },
     });
-    expect(summarise(does(replaced, { check: 'look.crank', outcome: 'slow' })).phase).toBe('tracing');
-    expect(summarise(does(replaced, { check: 'look.crank', outcome: 'normal' }))).toMatchObject({
+    expect(summarise(withEvents(replaced, { check: 'look.crank', outcome: 'slow' })).phase).toBe('tracing');
+    expect(summarise(withEvents(replaced, { check: 'look.crank', outcome: 'normal' }))).toMatchObject({
       phase: 'ready',
       closeBlockers: [],
     });
   });
 
   it('a job is not closed on a condition alone: what let the fuel in?', () => {
-    const drained = does(
+    const drained = withEvents(
       job(['oil-level-rises']),
       { check: 'look.oil', outcome: 'overfull-fuel' },
       { repair: 'oil.fuel-diluted', action: 'replaced' },
@@ -242,9 +223,9 @@ describe('a repair is an operator on belief, not evidence', () => {
   });
 
   it('says of each repair whether it was proven before', () => {
-    const [proven] = findingsOf(does(worn, { repair: 'power.battery-worn', action: 'replaced' }));
+    const [proven] = findingsOf(withEvents(worn, { repair: 'power.battery-worn', action: 'replaced' }));
     expect(proven!.proof).toEqual([1]);
-    const [guess] = findingsOf(does(job(['cranks-slow']), { repair: 'power.battery-worn', action: 'replaced' }));
+    const [guess] = findingsOf(withEvents(job(['cranks-slow']), { repair: 'power.battery-worn', action: 'replaced' }));
     expect(guess!.proof).toEqual([]);
   });
 });
@@ -264,17 +245,17 @@ describe('what to check next', () => {
   });
 
   it('withholds cranking after a dead stop until the plugs have been out', () => {
-    const stopped = does(job(['crank-stops']), { check: 'look.crank', outcome: 'stops-dead' });
+    const stopped = withEvents(job(['crank-stops']), { check: 'look.crank', outcome: 'stops-dead' });
     const states = (b: Bench) => nextChecks(b, summarise(b)).next.map((n) => n.condition);
     for (const state of states(stopped))
       expect(['cranking', 'idle', 'half-speed', 'full-speed', 'loaded']).not.toContain(state);
     const { next } = nextChecks(stopped, summarise(stopped));
     expect(next[0]).toMatchObject({ check: 'turn.plugs-out', why: { code: 'makes-safe' } });
-    expect(states(does(stopped, { check: 'turn.plugs-out', outcome: 'spins-free' }))).toContain('idle');
+    expect(states(withEvents(stopped, { check: 'turn.plugs-out', outcome: 'spins-free' }))).toContain('idle');
   });
 
   it('offers no check at a speed the engine cannot be brought to', () => {
-    const silent = does(job(['no-crank-silent']), { check: 'look.crank', outcome: 'silent' });
+    const silent = withEvents(job(['no-crank-silent']), { check: 'look.crank', outcome: 'silent' });
     for (const n of nextChecks(silent, summarise(silent)).next)
       expect(['idle', 'half-speed', 'full-speed', 'loaded']).not.toContain(n.condition);
   });
@@ -283,7 +264,7 @@ describe('what to check next', () => {
     const read = readCase({
       format: 'ridge-bolt/case',
       version: 1,
-      machine: { kind: 'zero-turn', engine },
+      machine: { kind: 'zero-turn', engine: TWIN },
       complaint: ['low-power'],
       events: [],
     });
@@ -293,7 +274,7 @@ describe('what to check next', () => {
   });
 
   it('counts opened access once', () => {
-    const bench = does(job(['one-cylinder']), heat(50, 210), {
+    const bench = withEvents(job(['one-cylinder']), heat(50, 210), {
       check: 'spark.kill-off',
       cylinder: 1,
       condition: 'idle',
@@ -348,7 +329,7 @@ describe('the machinery on small networks', () => {
       },
     ];
     const catalogue = catalogueFor(
-      engine,
+      TWIN,
       { hours: null, storedMonths: null, flags: [] },
       {},
       interactions.map((i) => ({ ...i, faults: [i.faults[0], i.faults[1]] as const })),
@@ -374,8 +355,8 @@ describe('the machinery on small networks', () => {
   });
 
   it('surprise lies between 0 and 1 and grows with a contradiction', () => {
-    const steady = does(job(['one-cylinder']), heat(50, 210));
-    const torn = does(steady, {
+    const steady = withEvents(job(['one-cylinder']), heat(50, 210));
+    const torn = withEvents(steady, {
       check: 'balance.cut-out',
       cylinder: 1,
       fields: { before: { value: 1650, unit: 'rpm' }, after: { value: 900, unit: 'rpm' }, throttle: 'held' },
@@ -427,8 +408,8 @@ describe('the knowledge holds together', () => {
   });
 
   it('volts are volts whichever way they are written', () => {
-    const bench = does(job(['cranks-slow']), { check: 'power.rest-volts', value: volts(12.1) });
-    const milli = does(job(['cranks-slow']), { check: 'power.rest-volts', value: { value: 12100, unit: 'mV' } });
+    const bench = withEvents(job(['cranks-slow']), { check: 'power.rest-volts', value: volts(12.1) });
+    const milli = withEvents(job(['cranks-slow']), { check: 'power.rest-volts', value: { value: 12100, unit: 'mV' } });
     expect(p(bench, 'power.battery-flat')).toBeCloseTo(p(milli, 'power.battery-flat'), 9);
   });
 });

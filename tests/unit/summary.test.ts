@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import {
   ACTION_WORDS,
-  advance,
   type Bench,
   blockerSentence,
   CAUTIONS,
@@ -13,47 +12,19 @@ import {
   fittedBypasses,
   inWords,
   notShown,
-  openBench,
   PARTS,
   placeLabel,
   quantityLine,
   REMARK_WORDS,
-  readCase,
-  readEvent,
   readingText,
   STATE_WORDS,
   splitKey,
   summarise,
   whySentence,
 } from '@/core/index.ts';
+import { complaintOf, withEvents } from './jobs.ts';
 
-const engine = {
-  cylinders: 2,
-  layout: 'v-twin-90',
-  fuelFeed: 'pump',
-  lifters: 'solid',
-  ignition: 'coil-per-cylinder',
-  compressionRelease: 'none',
-  carburettor: 'two-barrel',
-} as const;
-
-const printed = (raw: object) => {
-  const event = readEvent(raw, '$', engine);
-  if (!event.ok) throw new Error(JSON.stringify(event.issues));
-  return event.value;
-};
-
-function job(complaint: readonly string[], ...events: object[]): Bench {
-  const read = readCase({
-    format: 'ridge-bolt/case',
-    version: 1,
-    machine: { kind: 'zero-turn', engine },
-    complaint,
-    events: [],
-  });
-  if (!read.ok) throw new Error(JSON.stringify(read.issues));
-  return events.reduce<Bench>((bench, raw) => advance(bench, printed(raw)), openBench(read.value));
-}
+const job = (complaint: readonly string[], ...events: object[]): Bench => withEvents(complaintOf(complaint), ...events);
 const mark = (bench: Bench, part: string, side = 0) =>
   summarise(bench).ridge.find((r) => r.part === part)!.sides[side]!.mark;
 const height = (bench: Bench, part: string, side = 0) =>
@@ -151,8 +122,8 @@ describe('where a job stands', () => {
       temperature: 'hot',
       before: 2,
     });
-    const after = advance(bench, printed({ ...before, outcome: 'strong', retest: true }));
-    const [pair] = summarise(after).pairs;
+    const shown = withEvents(bench, { ...before, outcome: 'strong', retest: true });
+    const [pair] = summarise(shown).pairs;
     expect([pair!.before.event, pair!.after.event]).toEqual([2, 4]);
   });
 
