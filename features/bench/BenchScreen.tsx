@@ -124,9 +124,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
   const showRepair = summary.phase === 'repair' && settled !== undefined && picked === null && !more;
   const lineText = (number: number) => {
     const event = events.find((e) => e.seq === number)?.event;
-    return event && 'check' in event && event.check !== undefined
-      ? `Line ${number}: ${checkLabel(event.check, event.cylinder ?? null)}, ${readingText(event as RawCheckEvent)}`
-      : `Line ${number}`;
+    return event ? `Line ${number}: ${eventText(event)}` : `Line ${number}`;
   };
   const onRecord = (event: RawCheckEvent, id: string) => {
     if (!plate) return;
@@ -156,6 +154,13 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
         >
           Job sheet
         </Link>
+        <a
+          href={`/api/jobs/${job.id}/case`}
+          download
+          className="flex min-h-12 items-center px-2 font-semibold underline underline-offset-4"
+        >
+          Case file
+        </a>
       </DeskBar>
       <main className="mx-auto flex max-w-[1920px] flex-col gap-2 p-2">
         <LiveRidge store={ridge} chosen={part} onChoose={choosePart} />
@@ -176,7 +181,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
             className="flex flex-wrap items-center justify-between gap-2 border-l-8 border-rust bg-sheet px-3 py-2"
           >
             <p className="font-bold">
-              Not taken down:{' '}
+              Not taken down ({eventText(refusal.event)}):{' '}
               {refusal.issues.map((i) => i.message).join('; ') || 'the job is not ready to be closed that way.'}
             </p>
             <Button onClick={clearRefusal}>Understood</Button>
@@ -315,6 +320,16 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
       <Shortcuts onSearch={() => search.current?.focus()} onDrawer={setDrawer} />
     </>
   );
+}
+
+/** What an event says, for a line about it. */
+function eventText(event: RawEvent): string {
+  if ('check' in event && event.check !== undefined) {
+    return `${checkLabel(event.check, event.cylinder ?? null)}, ${readingText(event as RawCheckEvent)}`;
+  }
+  if ('repair' in event && event.repair !== undefined) return 'the repair';
+  if ('close' in event) return 'the closing';
+  return 'correct' in event ? 'the correction' : 'the note';
 }
 
 const rawReading = (events: readonly PrintedEvent[], number: number): RawCheckEvent | null => {

@@ -1,6 +1,7 @@
 import type { Case, InputIssue, RawCase, RawEvent } from '@/core/index.ts';
 import { type Bench, readCase, replayAll } from '@/core/index.ts';
 import type { RecordedEvent } from '@/db/jobs.ts';
+import type { Person } from '@/db/people.ts';
 
 export type CaseHeadFile = Omit<RawCase, 'events'>;
 
@@ -42,6 +43,18 @@ export function caseOf({ head, events }: JobFile): Case {
   const read = readCase({ ...head, events: events.map((e) => e.event) });
   if (!read.ok) throw new Error(`stored record is not a case: ${said(read.issues)}`);
   return read.value;
+}
+
+/** The whole job as a case file, each event with its id, its time and who. */
+export function caseFileOf({ head, events }: JobFile, people: readonly Person[]): RawCase {
+  const name = (id: string) => people.find((p) => p.id === id)?.name;
+  return {
+    ...head,
+    events: events.map(
+      ({ id, at, personId, event }) =>
+        ({ ...event, id, at, ...(name(personId) ? { by: name(personId) } : {}) }) as RawEvent,
+    ),
+  };
 }
 
 export const said = (issues: readonly InputIssue[]) => issues.map((i) => `${i.path}: ${i.message}`).join('; ');

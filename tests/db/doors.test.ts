@@ -5,7 +5,7 @@ import { databaseOn, openPool } from '@/db/client.ts';
 import { eventsOf, jobOf, openJobs } from '@/db/jobs.ts';
 import { machineOf } from '@/db/machines.ts';
 import { everyPerson } from '@/db/people.ts';
-import { benchOf, caseOf, jobFileOf } from '@/features/bench/jobFile.ts';
+import { benchOf, caseFileOf, caseOf, jobFileOf } from '@/features/bench/jobFile.ts';
 import { recordEvent } from '@/features/bench/recordEvent.ts';
 import { loadFloor } from '@/features/floor/loadFloor.ts';
 import { createJob } from '@/features/newJob/createJob.ts';
@@ -221,6 +221,15 @@ describe.skipIf(!url)('the doors of the shop', () => {
         expect(benchOf(id, file)).toBe(benchOf(id, file));
       }
     }, 60_000);
+
+    it('a job taken out as a case file is read back whole, with who and when, and traces the same', async () => {
+      const file = jobFileOf(await eventsOf(db, 'job-heron-9-closed'));
+      const taken = JSON.parse(JSON.stringify(caseFileOf(file, await everyPerson(db))));
+      expect(taken.events[0]).toMatchObject({ id: 'job-heron-9-closed-1', by: 'Borre Okonje', check: 'spark.tester' });
+      const read = readCase(taken);
+      if (!read.ok) throw new Error(JSON.stringify(read.issues));
+      expect(traceCase(read.value, { withoutNext: true })).toEqual(traceCase(caseOf(file), { withoutNext: true }));
+    });
 
     it('the floor shows the oldest promise first, promises before none, and what each waits for', async () => {
       const { open, closed } = await loadFloor(db);
