@@ -3,7 +3,7 @@ import { holds } from '../faults/index.ts';
 import type { Belief } from './belief.ts';
 import { groupLikelihood, withReading } from './evidence.ts';
 import { type Catalogue, type CheckInstance, IMPLIED_CRANKS, IMPLIED_RUNS, instanceKey } from './fromCatalogue.ts';
-import type { At, Network } from './network.ts';
+import type { At, CompiledVariable, Network } from './network.ts';
 import { HOT_MIN, maskCost, type Planner, STATE_MIN } from './planner.ts';
 import { type Active, expectedSearch, type Missing, type SearchStart } from './search.ts';
 import type { StandingReading } from './settle.ts';
@@ -66,18 +66,25 @@ export interface Candidate {
   }[];
 }
 
+/** Reports of a check not read yet depend on its table alone: worked out once for each state. */
+const unread = new WeakMap<CompiledVariable, Map<string, Candidate['reports']>>();
+
 /** The likelihood of each report, row by row, in the light of what that check has said already. */
 export function withReports(network: Network, belief: Belief, candidate: Omit<Candidate, 'reports'>): Candidate {
   const { key } = candidate.instance;
   const group = belief.groups.get(key);
   const before = belief.likelihoods.get(key)?.total;
+  const variable = network.variable(key);
+  const kept = unread.get(variable) ?? new Map<string, Candidate['reports']>();
+  unread.set(variable, kept);
+  const state = `${candidate.at.state}|${candidate.at.temperature}`;
+  if (!before && kept.has(state)) return { ...candidate, reports: kept.get(state)! };
   const reports = reportsOf(candidate.instance, network).map((weights) => {
-    const { total } = groupLikelihood(
-      network,
-      withReading(group, { variable: key, at: candidate.at, weights, event: -1 }),
-    );
+    const evidence = { variable: key, at: candidate.at, weights, event: -1 };
+    const { total } = groupLikelihood(network, withReading(group, evidence));
     return { weights, ratio: before ? total.map((l, row) => (before[row]! > 0 ? l / before[row]! : 0)) : total };
   });
+  if (!before) kept.set(state, reports);
   return { ...candidate, reports };
 }
 

@@ -13,7 +13,7 @@ import {
 import { type Catalogue, instanceKey } from './fromCatalogue.ts';
 import type { Network } from './network.ts';
 import type { Planner } from './planner.ts';
-import { type Active, activeSets, expectedSearch } from './search.ts';
+import { type Active, activeSets, expectedSearch, likeliest } from './search.ts';
 import { meets } from './settle.ts';
 import { type Why, whyOf } from './why.ts';
 
@@ -82,7 +82,7 @@ export function planNext(
       ),
     },
   };
-  const wide = activeSets(network, belief, Number.POSITIVE_INFINITY);
+  const wide = activeSets(network, belief);
   const search = searchNow(round, wide);
   const ranked = rank(round, candidatesOf(round, again), wide, search.minutes);
   const worth = ranked.filter(({ saved }) => saved > WORTH_MIN || saved > WORTH_SHARE * search.minutes);
@@ -121,9 +121,7 @@ interface Ranked {
 /** All checks screened on the likeliest sets, the best of them ranked on every set that matters. */
 function rank(round: Round, candidates: readonly Candidate[], wide: Active, now: number): Ranked[] {
   const few = wide.sets.length <= SCREENED_SETS;
-  const narrow: Active = few
-    ? wide
-    : { sets: wide.sets.slice(0, SCREENED_SETS), members: wide.members.slice(0, SCREENED_SETS) };
+  const narrow = few ? wide : likeliest(wide, SCREENED_SETS);
   const screenNow = few ? now : searchNow(round, narrow).minutes;
   const screened = candidates
     .map((candidate) => ({ candidate, saved: savedBy(round, candidate, narrow, screenNow) }))

@@ -52,6 +52,8 @@ export interface Planner {
     readonly mask: number;
   }[];
   readonly explains: Uint8Array;
+  /** For each route, the routes of other faults that share a probe with it. */
+  readonly sharing: readonly (readonly number[])[];
 }
 
 /** Minutes to open and close again what `mask` names. */
@@ -139,7 +141,15 @@ export function plannerFor(catalogue: Catalogue, network: Network, complaint: re
     Number(complaint.some((s) => symptomChance(fault, s, AS_COMPLAINED) > 0.05)),
   );
   const accessMin = accessKeys.map((key) => accessOf(key).openMin + accessOf(key).closeMin);
-  return { probes, routes, accessKeys, accessMin, candidates, explains };
+  const sharing = routes.map((route, r) =>
+    Array.from(routes.keys()).filter(
+      (other) =>
+        other !== r &&
+        routes[other]!.fault !== route.fault &&
+        routes[other]!.needs.some(({ probe }) => route.needs.some((own) => own.probe === probe)),
+    ),
+  );
+  return { probes, routes, accessKeys, accessMin, candidates, explains, sharing };
 }
 
 function efficacyOf(

@@ -1,7 +1,6 @@
 import type { Belief } from './belief.ts';
 import type { Network } from './network.ts';
 import { HOT_MIN, maskCost, type Planner } from './planner.ts';
-import { membersOf } from './space.ts';
 
 /** The search is capped here: "stop and talk to the customer" [brief value, a house rule]. */
 export const SEARCH_CAP_MIN = 200;
@@ -12,14 +11,13 @@ const LIVE = 0.004;
 /** Sets below this take no part in the ranking; the belief shown is exact all the same. */
 const NEGLIGIBLE = 1e-4;
 
-/** Sets that matter, with their mass per state assignment. */
+/** Sets that matter, the likeliest first; members as in the space, three places each, -1 for an empty one. */
 export interface Active {
-  readonly sets: readonly number[];
-  readonly members: readonly (readonly number[])[];
+  readonly sets: Int32Array;
+  readonly members: Int16Array;
 }
 
-export function activeSets(network: Network, belief: Belief, most: number): Active {
-  const { space, assignments } = network;
+export function activeSets({ space, assignments }: Network, belief: Belief): Active {
   const masses: [number, number][] = [];
   for (let i = 0; i < space.count; i++) {
     let mass = 0;
@@ -27,9 +25,19 @@ export function activeSets(network: Network, belief: Belief, most: number): Acti
     if (mass > NEGLIGIBLE) masses.push([i, mass]);
   }
   masses.sort((a, b) => b[1] - a[1]);
-  const sets = masses.slice(0, most).map(([i]) => i);
-  return { sets, members: sets.map((i) => membersOf(space, i)) };
+  const sets = Int32Array.from(masses, ([i]) => i);
+  const members = new Int16Array(3 * sets.length);
+  sets.forEach((i, k) => {
+    members.set(space.members.subarray(3 * i, 3 * i + 3), 3 * k);
+  });
+  return { sets, members };
 }
+
+/** The likeliest `most` of them. */
+export const likeliest = ({ sets, members }: Active, most: number): Active => ({
+  sets: sets.subarray(0, most),
+  members: members.subarray(0, 3 * most),
+});
 
 /** Routes with what is still missing in each; a route with nothing missing has settled its fault. */
 export type Missing = readonly (readonly number[])[];
@@ -64,9 +72,17 @@ export function expectedSearch(
 ): { minutes: number; order: number[] } {
   let total = 0;
   const p = new Float64Array(faults);
-  for (let i = 0; i < members.length; i++) {
-    total += weights[i]!;
-    for (const f of members[i]!) p[f]! += weights[i]!;
+  for (let i = 0, k = 0; i < weights.length; i++, k += 3) {
+    const weight = weights[i]!;
+    total += weight;
+    // Places fill from the first; an empty one ends the set.
+    if (members[k]! >= 0) {
+      p[members[k]!]! += weight;
+      if (members[k + 1]! >= 0) {
+        p[members[k + 1]!]! += weight;
+        if (members[k + 2]! >= 0) p[members[k + 2]!]! += weight;
+      }
+    }
   }
   if (!(total > 0)) return { minutes: 0, order: [] };
   const finish = new Float64Array(faults);
@@ -81,11 +97,17 @@ export function expectedSearch(
   const power = open.map(
     (r) => planner.routes[r]!.efficacy * (missing[r]!.some((index) => start.refuted[index]) ? AGAIN_EFFICACY : 1),
   );
-  const covers = open.map((r) =>
-    open
-      .map((_, k) => k)
-      .filter((k) => open[k] !== r && missing[open[k]!]!.every((index) => missing[r]!.includes(index))),
-  );
+  const place = new Int16Array(planner.routes.length).fill(-1);
+  for (let k = 0; k < open.length; k++) place[open[k]!] = k;
+  // What else is settled once a route is gone through: only routes that share a probe can be.
+  const covers = open.map((r) => {
+    const own = missing[r]!;
+    const out: number[] = [];
+    for (const other of planner.sharing[r]!) {
+      if (place[other]! >= 0 && missing[other]!.every((index) => own.includes(index))) out.push(place[other]!);
+    }
+    return out;
+  });
   const spent = new Uint8Array(open.length);
   const done = new Uint8Array(planner.probes.length);
   let { mask, hot } = start;
@@ -118,7 +140,7 @@ export function expectedSearch(
       let gain = p[fault]! * left[fault]! * power[k]!;
       for (const other of covers[k]!) {
         const rival = planner.routes[open[other]!]!.fault;
-        if (!spent[other] && rival !== fault) gain += p[rival]! * left[rival]! * power[other]!;
+        if (!spent[other]) gain += p[rival]! * left[rival]! * power[other]!;
       }
       const ratio = gain / Math.max(cost, 0.01);
       if (ratio > bestRatio) {
@@ -141,28 +163,30 @@ export function expectedSearch(
   const end = Math.min(SEARCH_CAP_MIN, time);
   for (let f = 0; f < faults; f++) finish[f]! += left[f]! * end;
   let sum = 0;
-  for (let i = 0; i < members.length; i++)
-    sum += weights[i]! * finishOf(members[i]!, finish, planner.explains, start.repaired, end);
+  for (let i = 0; i < weights.length; i++)
+    sum += weights[i]! * finishOf(members, 3 * i, finish, planner.explains, start.repaired, end);
   return { minutes: sum / total, order };
 }
 
 function finishOf(
-  set: readonly number[],
+  members: Int16Array,
+  at: number,
   finish: Float64Array,
   explains: Uint8Array,
   repaired: boolean,
   end: number,
 ): number {
   // After a repair "nothing left" is shown by the re-test, not by a search.
-  if (set.length === 0) return repaired ? 0 : end;
+  if (members[at]! < 0) return repaired ? 0 : end;
   let first = Number.POSITIVE_INFINITY;
   let firstTelling = Number.POSITIVE_INFINITY;
   let last = 0;
-  for (const f of set) {
-    const at = finish[f]!;
-    if (at > last) last = at;
-    if (at < first) first = at;
-    if (explains[f] && at < firstTelling) firstTelling = at;
+  for (let k = at; k < at + 3 && members[k]! >= 0; k++) {
+    const f = members[k]!;
+    const found = finish[f]!;
+    if (found > last) last = found;
+    if (found < first) first = found;
+    if (explains[f] && found < firstTelling) firstTelling = found;
   }
   if (repaired) return last;
   return firstTelling < Number.POSITIVE_INFINITY ? firstTelling : first;

@@ -12,13 +12,15 @@ function planner(minutes: readonly number[], efficacy: readonly number[] = minut
     accessMin: [],
     candidates: [],
     explains: Uint8Array.from(minutes, () => 1),
+    sharing: minutes.map((_, f) => minutes.map((_m, other) => other).filter((other) => other !== f)),
   };
 }
 const start = (probes: number) => ({ mask: 0, hot: false, repaired: false, refuted: new Uint8Array(probes) });
-const singles = (n: number) => ({
-  sets: Array.from({ length: n }, (_, i) => i),
-  members: Array.from({ length: n }, (_, i) => [i]),
+const active = (...sets: readonly (readonly number[])[]) => ({
+  sets: Int32Array.from(sets.keys()),
+  members: Int16Array.from(sets.flatMap((set) => [...set, -1, -1, -1].slice(0, 3))),
 });
+const singles = (n: number) => active(...each(n));
 const each = (n: number) => Array.from({ length: n }, (_, i) => [i]);
 
 function permutations(items: readonly number[]): number[][] {
@@ -86,7 +88,7 @@ describe('the order of the search', () => {
 
   it('a settled fault costs nothing more; a pair ends at the first that explains before a repair, at the last after one', () => {
     expect(expectedSearch(planner([10]), [[]], Float64Array.of(1), singles(1), 1, start(1)).minutes).toBe(0);
-    const pair = { sets: [0], members: [[0, 1]] };
+    const pair = active([0, 1]);
     const before = expectedSearch(planner([5, 9]), each(2), Float64Array.of(1), pair, 2, start(2));
     expect(before.minutes).toBeCloseTo(5, 9);
     const after = expectedSearch(planner([5, 9]), each(2), Float64Array.of(1), pair, 2, {
