@@ -193,6 +193,14 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
             is bought.
           </p>
         )}
+        {!closed &&
+          summary.conditions
+            .filter(({ p }) => p >= 0.5)
+            .map(({ id }) => (
+              <p key={id} className="border-l-8 border-paint bg-sheet px-3 py-2 font-bold">
+                {CONDITIONS.find((c) => c.id === id)!.ask}
+              </p>
+            ))}
         {summary.unsteady.length > 0 && (
           <p className="border-l-8 border-paint bg-sheet px-3 py-2 font-semibold">
             Unsteady: the same check gave two answers (

@@ -81,8 +81,9 @@ export function Tape({ events, unsent, readings, people, closed, said, onStrike,
               !closed &&
               line.sent &&
               line.struckBy === null &&
-              !('note' in line.event && !('correct' in line.event) && !('repair' in line.event)) &&
-              !('close' in line.event)
+              // A note, a closing and a bare strike have nothing that could be corrected.
+              (('check' in line.event && line.event.check !== undefined) ||
+                ('repair' in line.event && line.event.repair !== undefined))
             }
             onAsk={() => setAsked(asked === line.number ? null : line.number)}
             onStrike={() => {

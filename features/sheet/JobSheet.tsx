@@ -18,7 +18,7 @@ export function JobSheet({ sheet }: { sheet: SheetData }) {
             {sheet.machine.hours === null ? '' : ` · ${sheet.machine.hours} h`}
           </p>
         </div>
-        <div className="text-right">
+        <div className="shrink-0 text-right">
           <p className="text-[1.25rem] font-extrabold">{sheet.ending}</p>
           <p>
             in {sheet.opened}
@@ -38,8 +38,21 @@ export function JobSheet({ sheet }: { sheet: SheetData }) {
       </Part>
       <Part title="Found and done">
         {sheet.findings.length === 0 && (
-          <p>Nothing was repaired.{sheet.suspected && ` Most suspected: ${sheet.suspected}. This was not proven.`}</p>
+          <p>
+            Nothing was repaired.
+            {sheet.suspected && ` Most suspected: ${sheet.suspected}. This was not proven.`}
+          </p>
         )}
+        {sheet.standing.map((f) => (
+          <div key={f.title} className="mb-2 break-inside-avoid">
+            <p className="text-[1.1rem] font-bold">{f.title}: proven, not repaired</p>
+            <ul className="list-inside list-disc">
+              {f.proof.map((p) => (
+                <li key={p}>{p}</li>
+              ))}
+            </ul>
+          </div>
+        ))}
         {sheet.findings.map((f) => (
           <div key={`${f.title}${f.action}${f.note}`} className="mb-2 break-inside-avoid">
             <p className="text-[1.1rem] font-bold">

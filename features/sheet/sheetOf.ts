@@ -11,6 +11,7 @@ import {
   outcomeLabel,
   type RawCheckEvent,
   readingText,
+  type StandingReading,
   SYMPTOMS,
   stateLabel,
   summarise,
@@ -42,7 +43,9 @@ export interface SheetData {
     readonly unproven: boolean;
     readonly behind: string | null;
   }[];
-  /** What is suspected when nothing was repaired. */
+  /** What was proven and not repaired. */
+  readonly standing: readonly { readonly title: string; readonly proof: readonly string[] }[];
+  /** What is suspected when nothing was proven or repaired. */
   readonly suspected: string | null;
   readonly pairs: readonly BeforeAfterLine[];
   readonly readings: readonly {
@@ -95,16 +98,20 @@ export function sheetOf(job: Job, machine: Machine, file: JobFile, people: reado
       unproven: f.proof.length === 0,
       behind: f.behind,
     })),
+    standing: summary.settled.map((s) => ({
+      title: faultLabel(s.fault),
+      proof: [...new Set(s.proof)].sort((a, b) => a - b).map(line),
+    })),
     suspected:
-      findings.length === 0 && top ? `${faultLabel(top.key)}, about ${Math.round(100 * top.p)} in a hundred` : null,
+      findings.length === 0 && summary.settled.length === 0 && top
+        ? `${faultLabel(top.key)}, about ${Math.round(100 * top.p)} in a hundred`
+        : null,
     pairs: summary.pairs.map((pair) => beforeLineText(pair, raw)),
     readings: bench.readings.map((r) => ({
       number: r.event,
       check: `${checkLabel(r.reading.check, r.reading.cylinder)}, ${stateLabel(r.reading)}`,
       text: readingText(raw(r.event)!),
-      verdict: r.assessment.tooCloseToCall
-        ? 'too close to call'
-        : outcomeLabel(checkOf(r.reading.check), r.assessment.outcome),
+      verdict: verdictOf(r, raw(r.event)!),
     })),
     ending: close && 'close' in close ? CLOSE_WORDS[close.close] : 'Still open',
     endingNote: close && 'close' in close ? (close.note ?? null) : null,
@@ -115,4 +122,10 @@ export function sheetOf(job: Job, machine: Machine, file: JobFile, people: reado
       ...(close === undefined ? [] : notShown(bench).map((c) => `Not shown by the re-test: ${c}.`)),
     ],
   };
+}
+
+/** The verdict on figures; a plain outcome is its own. */
+function verdictOf({ reading, assessment }: StandingReading, raw: RawCheckEvent): string {
+  if (raw.outcome !== undefined || raw.symptoms !== undefined) return '';
+  return assessment.tooCloseToCall ? 'too close to call' : outcomeLabel(checkOf(reading.check), assessment.outcome);
 }

@@ -273,6 +273,13 @@ describe.skipIf(!url)('the doors of the shop', () => {
       });
       expect(cured.watch[0]).toContain('cooling fins');
 
+      // A plain outcome is its own verdict; a figure gets one.
+      expect(cured.readings.map((r) => r.verdict)).toEqual(['', '', '', '', '', 'In limits', '', '']);
+
+      const proven = await sheet('job-heron-7-battery');
+      expect(proven).toMatchObject({ findings: [], suspected: null, standing: [{ title: 'Battery worn out' }] });
+      expect(proven.standing[0]!.proof[0]).toContain('Measured CCA 150 A');
+
       const id = await started();
       await record(id, { repair: 'spark.coil-open', cylinder: 2, action: 'replaced', note: 'on a guess' });
       await record(id, { close: 'customer-stops', note: 'Sold it.' });

@@ -222,6 +222,18 @@ describe('a repair is an operator on belief, not evidence', () => {
     expect(p(drained, 'fuel.needle')).toBeGreaterThan(0.5);
   });
 
+  it('fuel out of the plug holes is a lock with a cause: the state is believed and the needle suspected', () => {
+    const locked = withEvents(
+      job(['crank-stops']),
+      { check: 'look.crank', outcome: 'stops-dead' },
+      { check: 'turn.plugs-out', outcome: 'fuel-out' },
+    );
+    const { conditions, suspects } = summarise(locked);
+    expect(conditions.find((c) => c.id === 'turn.hydrolock-fuel')!.p).toBeGreaterThan(0.9);
+    expect(suspects[0]!.key).toBe('fuel.needle');
+    expect(nextChecks(locked, summarise(locked)).next[0]).toMatchObject({ check: 'fuel.needle-hold' });
+  });
+
   it('says of each repair whether it was proven before', () => {
     const [proven] = findingsOf(withEvents(worn, { repair: 'power.battery-worn', action: 'replaced' }));
     expect(proven!.proof).toEqual([1]);
