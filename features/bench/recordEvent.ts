@@ -41,8 +41,8 @@ const refusal = (status: 400 | 404 | 409 | 422, code: string, ...issues: InputIs
   issues,
 });
 
-/** A clock that is off by more than this is somebody else's clock. */
-const CLOCK_SLACK_MS = 24 * 3600_000;
+/** A reading dated further ahead than this comes from a clock that is wrong. One from long ago was merely kept and sent late. */
+const AHEAD_MS = 24 * 3600_000;
 const TRIES = 4;
 
 /**
@@ -53,8 +53,8 @@ export async function recordEvent(db: Database, jobId: string, raw: unknown, now
   const body = bodySchema.safeParse(raw);
   if (!body.success) return { ok: false, status: 400, code: 'not-an-event', issues: issuesOf(body.error, '$') };
   const { id, personId, at, known } = body.data;
-  if (Math.abs(new Date(at).getTime() - now.getTime()) > CLOCK_SLACK_MS)
-    return refusal(422, 'clock', { path: '$.at', message: 'the clock of this device is more than a day off' });
+  if (new Date(at).getTime() - now.getTime() > AHEAD_MS)
+    return refusal(422, 'clock', { path: '$.at', message: 'the clock of this device is more than a day ahead' });
   if (!(await everyPerson(db)).some((p) => p.id === personId))
     return refusal(422, 'who', { path: '$.personId', message: 'nobody of that id works here: pick who you are' });
   for (let attempt = 0; attempt < TRIES; attempt++) {

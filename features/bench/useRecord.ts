@@ -54,6 +54,7 @@ export function useRecord(
   const printed = useRef(first);
   const queue = useRef<readonly Unsent[]>([]);
   const sending = useRef(false);
+  const retry = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const channel = useRef<BroadcastChannel | null>(null);
   const rewritten = useRef(onRewritten);
   rewritten.current = onRewritten;
@@ -88,7 +89,9 @@ export function useRecord(
         const response = await post(jobId, next, printed.current.length);
         if (response === null) {
           setOffline(true);
-          setTimeout(() => void flush(), RETRY_MS);
+          // One try is under way at most, however many readings wait.
+          clearTimeout(retry.current);
+          retry.current = setTimeout(() => void flush(), RETRY_MS);
           return;
         }
         setOffline(false);
@@ -142,6 +145,7 @@ export function useRecord(
     // A page brought back by "back" may be older than the record.
     void look();
     return () => {
+      clearTimeout(retry.current);
       own.close();
       document.removeEventListener('visibilitychange', seen);
       window.removeEventListener('online', flush);

@@ -162,11 +162,20 @@ describe.skipIf(!url)('the doors of the shop', () => {
     it.each([
       ['no id', { id: '' }, 400],
       ['somebody unknown', { personId: 'nobody' }, 422],
-      ['a clock a week off', { at: '2026-11-18T10:00:00Z' }, 422],
+      ['a clock a week ahead', { at: '2026-12-02T10:00:00Z' }, 422],
     ])('%s is refused', async (_, change, status) => {
       const id = await started();
       expect(await recordEvent(db, id, body({ note: 'x' }, change), now)).toMatchObject({ ok: false, status });
       expect(await eventsOf(db, id)).toHaveLength(1);
+    });
+
+    it('kept in a browser over a week and sent late is taken down with its own time', async () => {
+      const id = await started();
+      expect(await recordEvent(db, id, body({ note: 'late' }, { at: '2026-11-18T10:00:00Z' }), now)).toMatchObject({
+        ok: true,
+        seq: 1,
+      });
+      expect((await eventsOf(db, id))[1]!.at.toISOString()).toBe('2026-11-18T10:00:00.000Z');
     });
 
     it('"cured" is refused until it is shown, with what is missing', async () => {
