@@ -181,9 +181,14 @@ function applied(bench: Bench, event: JobEvent | null): Bench {
   }
 }
 
+/** Repairs so far: each begins a new record of readings. A bypass proves the point, repairs nothing and begins none. */
+export function epochOf({ repairs }: Pick<Bench, 'repairs'>): number {
+  return repairs.filter((r) => r.step.action !== 'bypassed').length;
+}
+
 function withReadingTaken(bench: Bench, reading: Reading, event: number, retest: boolean): Bench {
   const { network } = bench;
-  const epoch = bench.repairs.length;
+  const epoch = epochOf(bench);
   const twins = bench.readings.filter(
     (r) => r.epoch === epoch && r.reading.check === reading.check && r.reading.cylinder !== reading.cylinder,
   );

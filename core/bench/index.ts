@@ -1,3 +1,12 @@
-export { advance, type Bench, type BenchOptions, type MadeRepair, openBench, originOf, replayAll } from './bench.ts';
+export {
+  advance,
+  type Bench,
+  type BenchOptions,
+  epochOf,
+  type MadeRepair,
+  openBench,
+  originOf,
+  replayAll,
+} from './bench.ts';
 export { type Finding, findingsOf, notShown } from './findings.ts';
 export * from './summary.ts';

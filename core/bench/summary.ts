@@ -11,7 +11,7 @@ import { accessKeysFor } from '../reason/planner.ts';
 import { type Settled, type StandingReading, settledFaults } from '../reason/settle.ts';
 import { membersOf } from '../reason/space.ts';
 import { COMES_WITH_HEAT, SHOWN_GONE_BY } from '../symptoms.ts';
-import type { Bench, MadeRepair } from './bench.ts';
+import { type Bench, epochOf, type MadeRepair } from './bench.ts';
 
 export interface Suspect {
   readonly key: string;
@@ -176,7 +176,9 @@ function currentReadings(bench: Bench): StandingReading[] {
     const variable = instanceKey(r.reading.check, r.reading.cylinder);
     if (!bench.network.hasVariable(variable)) return false;
     const { touches } = bench.network.variable(variable).spec;
-    return !bench.repairs.some((repair) => repair.event > r.event && touches.includes(repair.key));
+    return !bench.repairs.some(
+      (repair) => repair.event > r.event && repair.step.action !== 'bypassed' && touches.includes(repair.key),
+    );
   });
 }
 
@@ -398,12 +400,12 @@ function situationOf(bench: Bench): Situation {
     open: bench.open,
     hot: bench.hot,
     hasRun: bench.hasRun,
-    repaired: bench.repairs.length > 0,
+    repaired: epochOf(bench) > 0,
     crankingUnsafe: stopped !== null && (plugsOut ?? -1) < stopped,
     lastCylinder: bench.lastCylinder,
     lacking: bench.lacking,
     readings: currentReadings(bench),
-    epoch: bench.repairs.length,
+    epoch: epochOf(bench),
   };
 }
 

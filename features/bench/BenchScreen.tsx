@@ -7,6 +7,7 @@ import {
   CONDITIONS,
   checkLabel,
   checkOf,
+  epochOf,
   FAULTS,
   type NextCheck,
   type PartId,
@@ -246,7 +247,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
                 head={caseHead}
                 habit={habit}
                 readings={now.readings}
-                epoch={now.repairs.length}
+                epoch={epochOf(now)}
                 canRecord={person !== null}
                 onTouched={() => setTouched((old) => old ?? plate)}
                 onCylinder={(cylinder) => setPicked({ ...plate, cylinder })}

@@ -198,6 +198,24 @@ describe('a repair is an operator on belief, not evidence', () => {
     expect(summarise(bypassed).closeBlockers.map((b) => b.code)).toContain('bypass-fitted');
   });
 
+  it('a bypass begins no new record: readings before it count on beside those after it', () => {
+    const before = job(['one-cylinder'], {});
+    const read = withEvents(before, { ...heat(210, 50), condition: 'half-speed' });
+    const both = withEvents(
+      read,
+      { repair: 'spark.kill-common', action: 'bypassed' },
+      { ...heat(210, 50), condition: 'idle' },
+    );
+    expect(both.belief.groups.get('balance.heat')!.readings.map((r) => r.event)).toEqual([1, 3]);
+    // A repair does begin one.
+    const mended = withEvents(
+      read,
+      { repair: 'spark.plug-fouled', cylinder: 1, action: 'replaced' },
+      { ...heat(210, 50), condition: 'idle' },
+    );
+    expect(mended.belief.groups.get('balance.heat')!.readings.map((r) => r.event)).toEqual([3]);
+  });
+
   it('asks for the re-test, and calls the job ready only when the complaint is shown gone', () => {
     const replaced = withEvents(worn, { repair: 'power.battery-worn', action: 'replaced' });
     expect(summarise(replaced)).toMatchObject({ phase: 'retest', retests: [{ check: 'look.crank' }] });
