@@ -13,6 +13,7 @@ export default defineConfig({
     baseURL: process.env.RIDGE_BASE_URL ?? 'http://127.0.0.1:3911',
     actionTimeout: 15_000,
     viewport: { width: 1280, height: 800 },
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

@@ -1,5 +1,7 @@
 import type { Metadata, Viewport } from 'next';
 import type { ReactNode } from 'react';
+import { Courier } from '@/features/offline/Courier.tsx';
+import { deskLook } from '@/features/shop/settings.ts';
 import './globals.css';
 
 export const metadata: Metadata = {
@@ -8,10 +10,14 @@ export const metadata: Metadata = {
 };
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const { light, spacing } = await deskLook();
   return (
-    <html lang="en">
-      <body>{children}</body>
+    <html lang="en" data-light={light} data-spacing={spacing}>
+      <body>
+        {children}
+        <Courier />
+      </body>
     </html>
   );
 }

@@ -7,7 +7,7 @@ export default function NotFound() {
       <p className="mt-2 text-[1.1rem]">There is no such job or page. It may have been typed wrongly.</p>
       <Link
         href="/"
-        className="mt-4 inline-flex min-h-12 items-center border-2 border-iron bg-iron px-4 font-bold text-on-iron"
+        className="mt-4 inline-flex min-h-tap items-center border-2 border-iron bg-iron px-4 font-bold text-on-iron"
       >
         Back to the floor
       </Link>

@@ -19,6 +19,20 @@ export const CAUTIONS = {
   'fuel-in-oil': 'Never run on oil thinned with fuel. What is drained is fuel: keep it and dispose of it as such.',
   'starter-direct':
     'Straight to the starter bypasses every interlock: neutral, brake, chocks, blades off, leads grounded, no fuel vapour; let the starter rest.',
+  'liquid-lock':
+    'Locked by liquid: plug leads grounded away from the holes, turn it out by hand first, starter only when dry. Ventilate, extinguisher at hand, no ignition source.',
+  'jump-order':
+    'Good battery: plus first, ground last and away from the battery; off again the other way round. The helping vehicle does not run.',
+  'leak-down':
+    'Air on a piston that is not at the top turns the crank hard. Regulator at zero first; hold the crank with a bar on its bolt on the drive side, not on the flywheel nut; nothing on blades or fan.',
+  primer: 'Primer: one short burst of a mild one, no flame, plug leads on, never into a hot engine, ventilated.',
+  'compressed-air': 'Compressed air: glasses on, low pressure through passages and filters.',
+  'raised-machine': 'Raised: wheel chocks and rated stands; not a jack, not a light ramp alone.',
+  'flywheel-puller': 'Flywheel off with a puller, never by prying against the aluminium housing.',
+  interlocks:
+    'An interlock is bypassed for a test only, in neutral with blades off, and put back. The job stays open while a bypass is fitted.',
+  'altered-safety':
+    'Safety parts altered by others (a jumped seat switch, missing guards): write it down and tell the customer.',
   'bypass-fitted': 'A bypass is for a test only, in neutral with blades off, and comes off again.',
 } as const;
 export type CautionId = keyof typeof CAUTIONS;

@@ -3,7 +3,7 @@
  *
  * What may a person type, and what does it mean?     units
  * What is this engine?                               engine
- * What can be checked, and what does a reading say?  checks, measure, rules
+ * What can be checked, and what does a reading say?  checks, measure, rules, schools
  * What can be wrong, and what does it do?            faults, symptoms, parts
  * What is believed, and what to check next?          reason
  * Where does this job stand?                         bench
@@ -23,11 +23,13 @@ export {
   inWords,
   type NextCheck,
   type Plan,
+  SEARCH_CAP_MIN,
   type Settled,
   type StandingReading,
   type Why,
 } from './reason/index.ts';
 export * from './rules.ts';
+export { QUESTIONS, type Question, rulesOf, type School } from './schools.ts';
 export * from './symptoms.ts';
 export * from './trace/index.ts';
 export * from './units/index.ts';

@@ -2,7 +2,7 @@ import type { CloseBlocker } from './bench/index.ts';
 import type { RawCheckEvent } from './casefile/index.ts';
 import { accessLabel, type CheckDefinition, findCheck, type Reading } from './checks/index.ts';
 import type { RepairAction, RunningState, Temperature } from './engine/index.ts';
-import { CONDITIONS, findFault } from './faults/index.ts';
+import { CONDITIONS, findFault, findNamedFault } from './faults/index.ts';
 import type { NextCheck } from './reason/plan.ts';
 import type { Why } from './reason/why.ts';
 import { SYMPTOMS } from './symptoms.ts';
@@ -42,13 +42,30 @@ export const REMARK_WORDS: Record<string, string> = {
   governor_hides: 'At governed speed the governor makes up for a lost cylinder: hold the throttle and take it again.',
   throttle_unknown: 'Not said how the throttle was held: a small drop tells nothing at governed speed.',
   coils_plugged: 'With the coils plugged in, leg to ground reads the primary: unplug both and take it again.',
+  bowl_empty:
+    'With the bowl empty the float hangs and opens the needle: fill it, or hold the carburettor inverted, and take it again.',
+  more_than_room:
+    'More than the room above the piston: that much in one cylinder locks the engine. Look for a bent rod.',
+  weak_feed: 'Fed, but badly: a joint or contact before the tap loses volts.',
+  engine_side_reads_primary: 'Through diodes and primaries a meter reads some ohms here: it says nothing by itself.',
+  side_unknown: 'Not said on which side of the connector: the same figure means another thing on each.',
+  neither_grounded_nor_free: 'Neither grounded nor free: a burnt contact, or wet. Take it again with the plug moved.',
+  offset_not_felt: 'A step this small is hardly felt in the running.',
+  lash_is_cold: 'Lash is set cold: warm, this is another figure than the sheet’s. Let it cool and take it again.',
+  release_fitted:
+    'A compression release is fitted: the number judges nothing. Compare the cylinders, or go on to leak-down.',
+  throttle_shut: 'With the throttle shut it reads low: open it and take it again.',
+  few_strokes: 'Too few strokes: the first shows about half. Crank until the needle stands.',
+  held_over_supply: 'It cannot hold more than it is fed: the gauges are swapped, or one is off.',
+  leaks_more_than_twin: 'It leaks well more than its twin: that is a finding of its own.',
+  ear_over_gauge: 'Clear air at a valve or gasket is a finding whatever the gauge says: check the gauge.',
   not_a_diode_drop: 'Neither a diode drop nor a short nor open: check the probes and take it again.',
 };
 
 /** `spark.coil-open[2]` as "Coil open, cylinder 2". */
 export function faultLabel(key: string, sides?: readonly string[]): string {
   const { id, cylinder } = splitKey(key);
-  const title = findFault(id)?.title ?? CONDITIONS.find((c) => c.id === id)?.title ?? id;
+  const title = findFault(id)?.title ?? findNamedFault(id)?.title ?? CONDITIONS.find((c) => c.id === id)?.title ?? id;
   return cylinder === null ? title : `${title}, ${sideWord(cylinder, sides)}`;
 }
 
@@ -117,6 +134,8 @@ export function whyLine(next: NextCheck, sides?: readonly string[]): string {
 
 export function blockerSentence(blocker: CloseBlocker, sides?: readonly string[]): string {
   switch (blocker.code) {
+    case 'temporary-open':
+      return `Only a temporary repair: ${faultLabel(blocker.key, sides)}. Make it good and record it, or end the job as not cured.`;
     case 'bypass-fitted':
       return `A bypass is still fitted: ${faultLabel(blocker.key, sides)}. Take it off and record it.`;
     case 'nothing-repaired':
@@ -145,6 +164,34 @@ export const QUANTITY_WORDS: Record<string, string> = {
   travelPercent: 'Of the stroke',
   overfillLitres: 'Over the fill',
   fuelInOilPercent: 'Fuel in the oil',
+  expectedDropVolts: 'A sound cable would lose',
+  orificeMm: 'Orifice of the tester',
+  loadMinVolts: 'Least at that temperature',
+  crankCurrentA: 'Starting current',
+  drawMilliamps: 'Draws',
+  chargeVolts: 'Charging',
+  statorSharePercent: 'Of the sheet',
+  solenoidAmps: 'Would draw',
+  flowMlPerMin: 'Flow',
+  demandMlPerMin: 'Needs at full load',
+  timingOffsetDeg: 'Timing off by',
+  lashAngleDeg: 'Set it past top by',
+  rimArcMm: 'On the rim, tape',
+  rimChordMm: 'On the rim, ruler',
+  adjusterTurns: 'Turn the adjuster, turns',
+  clearanceMl: 'Room above the piston',
+  adjusterTurnsIntake: 'Intake adjuster, turns',
+  adjusterTurnsExhaust: 'Exhaust adjuster, turns',
+  releaseLeftMm: 'Release left',
+  seaLevelPsi: 'At sea level',
+  expectedPsiLow: 'Could show, from',
+  expectedPsiHigh: 'Could show, to',
+  twinSpreadPercent: 'Apart from its twin',
+  wetRisePercent: 'Rise beyond the oil',
+  percentLeak: 'As read',
+  leakAreaMm2: 'Hole of',
+  percentAt80psi040: 'At 80 psi, 0.040 in',
+  holdTorqueNm: 'Hold the crank with',
 };
 
 /** A computed quantity with its error, `0.21 ± 0.04`. */
@@ -152,7 +199,7 @@ export function quantityLine(
   name: string,
   { value, unit, plusMinus }: { value: number; unit: string; plusMinus?: number },
 ): string {
-  const digits = Math.abs(value) >= 100 ? 0 : Math.abs(value) >= 10 ? 1 : 2;
+  const digits = Math.abs(value) >= 100 ? 0 : Math.abs(value) >= 10 ? 1 : Math.abs(value) >= 0.2 || value === 0 ? 2 : 3;
   const shown = shownUnit(unit);
   const error = plusMinus === undefined ? '' : ` ± ${plusMinus.toFixed(digits)}`;
   return `${QUANTITY_WORDS[name] ?? name}: ${value.toFixed(digits)}${error}${shown === '' ? '' : ` ${shown}`}`;
@@ -167,9 +214,13 @@ export function placeLabel(place: string): string {
 const figureText = (given: unknown): string =>
   typeof given === 'object' && given !== null && 'value' in given
     ? formatQuantity(given as Quantity)
-    : given === true
-      ? 'yes'
-      : String(given);
+    : typeof given === 'object' && given !== null
+      ? Object.entries(given)
+          .map(([place, grade]) => `${placeLabel(place)} ${grade}`)
+          .join(', ')
+      : given === true
+        ? 'yes'
+        : String(given);
 
 /** What was read, as the tape and the job sheet print it. */
 export function readingText(raw: RawCheckEvent): string {

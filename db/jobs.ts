@@ -12,7 +12,16 @@ export interface Job {
   readonly closedAt: Date | null;
 }
 
-export const EVENT_KINDS = ['complaint', 'reading', 'correction', 'repair', 're-test', 'note', 'close'] as const;
+export const EVENT_KINDS = [
+  'complaint',
+  'reading',
+  'correction',
+  'repair',
+  're-test',
+  'access',
+  'note',
+  'close',
+] as const;
 export type EventKind = (typeof EVENT_KINDS)[number];
 
 /** One printed line of a job's record. */

@@ -40,7 +40,7 @@ function toSheet(row: SheetRow, figures: readonly FigureRow[]): EngineSheet {
     name: row.name,
     version: row.version,
     words: engineWords.parse({ cylinders, layout, fuelFeed, lifters, compressionRelease, carburettor, ignition }),
-    figures: figuresSchema.parse(Object.fromEntries(figures.map((f) => [f.name, f.value]))),
+    figures: figuresSchema.parse(Object.fromEntries(figures.map((f) => [f.name, f.value ?? f.word]))),
     sources: Object.fromEntries(figures.map((f) => [f.name, { source: f.source as FigureSource, note: f.note }])),
   };
 }
@@ -89,12 +89,12 @@ export async function addSheet(db: Database, sheet: Omit<EngineSheet, 'version'>
   await db.transaction(async (tx) => {
     await tx.insert(engineSheets).values({ id: sheet.id, name: sheet.name, ...sheet.words });
     const rows = Object.entries(sheet.figures).flatMap(([name, value]) =>
-      typeof value === 'number'
+      typeof value === 'number' || typeof value === 'string'
         ? [
             {
               sheetId: sheet.id,
               name,
-              value,
+              ...(typeof value === 'number' ? { value } : { word: value }),
               source: sheet.sources[name]?.source ?? 'maker-sheet',
               note: sheet.sources[name]?.note ?? null,
             },

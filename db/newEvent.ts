@@ -13,6 +13,7 @@ const KIND: Record<JobEvent['kind'], EventKind> = {
   repair: 'repair',
   note: 'note',
   correct: 'correction',
+  access: 'access',
   close: 'close',
 };
 

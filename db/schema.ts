@@ -50,7 +50,9 @@ export const engineFigures = mysqlTable(
       .notNull()
       .references(() => engineSheets.id),
     name: varchar('name', { length: 40 }).notNull(),
-    value: double('value').notNull(),
+    /** A number, or a word of a closed list, such as the kind of adjuster; one of the two. */
+    value: double('value'),
+    word: varchar('word', { length: 40 }),
     source: varchar('source', { length: 20 }).notNull(),
     note: varchar('note', { length: 400 }),
   },

@@ -8,16 +8,60 @@ import { carefully, say } from './lib/say.mjs';
 /** npm run screenshots: one current picture of each main view, from the demo shop. */
 const folder = under('.data', 'screenshots');
 const out = under('docs', 'screenshots');
+const pickCheck = async (page, asked) => {
+  await page.getByRole('searchbox', { name: 'Any other check' }).fill(asked);
+  await page.keyboard.press('Enter');
+};
+
 const SHOTS = [
   { name: 'floor', path: '/' },
   { name: 'bench', path: '/jobs/job-heron-4-power' },
   { name: 'bench-dark', path: '/jobs/job-sluice-1-one', dark: true },
-  { name: 'bench-tablet', path: '/jobs/job-sluice-1-one', width: 800, height: 1280 },
+  {
+    name: 'bench-tablet',
+    path: '/jobs/job-sluice-1-one',
+    width: 800,
+    height: 1280,
+    act: async (page) => {
+      await pickCheck(page, 'coil resistance 1');
+      await page.locator('input[name=toGround]').tap();
+      for (const key of ['4', 'Point', '1']) await page.getByRole('button', { name: key, exact: true }).tap();
+    },
+  },
+  {
+    name: 'part',
+    path: '/jobs/job-sluice-1-one',
+    act: (page) => page.locator('[data-part="kill-harness"]').click({ position: { x: 12, y: 40 } }),
+  },
+  {
+    name: 'keys',
+    path: '/jobs/job-heron-4-power',
+    act: (page) => page.getByRole('button', { name: 'Keys and marks' }).click(),
+  },
   { name: 'repair', path: '/jobs/job-heron-7-battery' },
   { name: 'retest', path: '/jobs/job-coot-2-shut-off' },
   { name: 'single', path: '/jobs/job-teal-new' },
+  { name: 'closed', path: '/jobs/job-heron-9-closed' },
   { name: 'new-job', path: '/jobs/new' },
   { name: 'job-sheet', path: '/jobs/job-heron-9-closed/sheet', whole: true },
+  {
+    name: 'out-of-reach',
+    path: '/jobs/job-heron-4-power',
+    act: async (page) => {
+      await page.route('**/api/**', (route) => route.abort());
+      for (const [first, second] of [
+        ['60', '212'],
+        ['212', '60'],
+      ]) {
+        await pickCheck(page, 'heat pair');
+        await page.locator('input[name=each-1]').fill(first);
+        await page.locator('input[name=each-2]').fill(second);
+        await page.locator('input[name=ambient]').fill('18');
+        await page.getByRole('button', { name: 'Record', exact: true }).click();
+        await page.waitForTimeout(900);
+      }
+    },
+  },
 ];
 
 await carefully(async () => {
@@ -38,12 +82,22 @@ await carefully(async () => {
       executablePath: '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
     });
-    for (const { name, path, dark = false, width = 1280, height = 800, whole = false } of SHOTS) {
-      const page = await browser.newPage({ viewport: { width, height }, colorScheme: dark ? 'dark' : 'light' });
+    for (const { name, path, dark = false, width = 1280, height = 800, whole = false, act } of SHOTS) {
+      const context = await browser.newContext({
+        viewport: { width, height },
+        colorScheme: dark ? 'dark' : 'light',
+        hasTouch: width < 1000,
+        serviceWorkers: 'block',
+      });
+      const page = await context.newPage();
       await page.goto(`${pages.address}${path}`);
       await page.waitForTimeout(1200);
+      if (act) {
+        await act(page);
+        await page.waitForTimeout(900);
+      }
       await page.screenshot({ path: `${out}/${name}.png`, fullPage: whole });
-      await page.close();
+      await context.close();
       say(`docs/screenshots/${name}.png`);
     }
     await browser.close();

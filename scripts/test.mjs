@@ -91,7 +91,12 @@ await carefully(async () => {
       );
       const browserReport = under('test-results', 'browser.json');
       const browser = await run(bin('playwright'), ['test'], {
-        env: { RIDGE_BASE_URL: pages.address, RIDGE_PLAYWRIGHT_JSON: browserReport },
+        env: {
+          RIDGE_BASE_URL: pages.address,
+          RIDGE_PLAYWRIGHT_JSON: browserReport,
+          RIDGE_DIST: DIST,
+          DATABASE_URL: database.appUrl,
+        },
       });
       count(
         'browser tests',

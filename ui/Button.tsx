@@ -21,7 +21,7 @@ export function Button({
     <button
       type={type}
       className={clsx(
-        'min-h-12 min-w-12 border-2 px-4 py-1.5 text-left leading-tight disabled:opacity-45',
+        'min-h-tap min-w-tap border-2 px-4 py-1.5 text-left leading-tight disabled:opacity-45',
         LOOKS[look],
         className,
       )}

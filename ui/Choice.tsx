@@ -31,6 +31,7 @@ export function Choice<T extends string>({
       aria-label={label}
       value={value ?? ''}
       onValueChange={(next) => (next !== '' || clearable) && onChange(next === '' ? null : (next as T))}
+      data-numbered={numbered || undefined}
       className="flex flex-wrap gap-1.5"
     >
       {options.map((option, i) => (
@@ -38,19 +39,27 @@ export function Choice<T extends string>({
           key={option.value}
           value={option.value}
           className={clsx(
-            'min-h-12 border-2 px-3 py-1 text-left leading-tight font-semibold',
+            'min-h-tap border-2 px-3 py-1 text-left leading-tight font-semibold',
             small ? 'text-[0.9rem]' : 'text-base',
             'border-line bg-sheet text-ink data-[state=on]:border-iron data-[state=on]:bg-iron data-[state=on]:text-on-iron',
           )}
         >
-          {numbered && i < 9 && (
-            <span aria-hidden="true" className="mr-2 inline-block min-w-4 text-[0.8rem] opacity-70">
-              {i + 1}
-            </span>
-          )}
+          {numbered && i < 9 && <KeyNumber n={i + 1} />}
           {option.label}
         </ToggleGroup.Item>
       ))}
     </ToggleGroup.Root>
+  );
+}
+
+/** The digit that picks this key. */
+export function KeyNumber({ n }: { n: number }) {
+  return (
+    <span
+      aria-hidden="true"
+      className="mr-2 inline-block min-w-4 text-[0.8rem] font-bold text-soft [[data-state=on]_&]:text-on-iron [[aria-pressed=true]_&]:text-on-iron"
+    >
+      {n}
+    </span>
   );
 }

@@ -1,8 +1,13 @@
-import type { Bench, BenchSummary, Explanation, MadeRepair, Plan, StandingReading } from '../core/index.ts';
+import type { Bench, BenchSummary, Explanation, MadeRepair, NextCheck, Plan, StandingReading } from '../core/index.ts';
+
+/** What stands on the plate, as far as its tables depend on it. */
+export type PreparedCheck = Pick<NextCheck, 'check' | 'cylinder' | 'condition' | 'temperature'>;
 
 export type ToReasoner =
   | { readonly kind: 'open'; readonly ticket: number; readonly head: unknown; readonly events: readonly unknown[] }
   | { readonly kind: 'add'; readonly ticket: number; readonly event: unknown }
+  /** A check came onto the plate: its tables are made while it is measured. */
+  | { readonly kind: 'prepare'; readonly ticket: number; readonly check: PreparedCheck }
   | { readonly kind: 'explain'; readonly ticket: number; readonly key: string };
 
 export interface Believed {

@@ -11,7 +11,7 @@ import {
   readEvent,
   summarise,
 } from '../core/index.ts';
-import type { FromReasoner, ToReasoner } from './messages.ts';
+import type { FromReasoner, PreparedCheck, ToReasoner } from './messages.ts';
 
 /** Belief and planning off the page's thread. The ridge is answered first, the list of next checks after it. */
 let bench: Bench | null = null;
@@ -45,6 +45,9 @@ function handle(message: ToReasoner): void {
       speak(message.ticket);
       break;
     }
+    case 'prepare':
+      if (bench) makeTables(bench, message.check);
+      break;
     case 'explain':
       if (!bench) throw new Error('no job is open');
       answer({ kind: 'explained', ticket: message.ticket, explanation: explainSuspect(bench, message.key) });
@@ -81,16 +84,21 @@ function prepare(now: Bench, [next, ...rest]: readonly NextCheck[], still: () =>
   if (!next) return;
   setTimeout(() => {
     if (!still()) return;
-    const check = checkOf(next.check);
-    const reading = {
-      check: next.check,
-      ...(check.scope === 'cylinder' && next.cylinder !== null ? { cylinder: next.cylinder } : {}),
-      condition: next.condition,
-      ...(next.temperature === null ? {} : { temperature: next.temperature }),
-      ...(check.outcomes[1] ? { outcome: check.outcomes[1].id } : { symptoms: [] }),
-    };
-    const read = readEvent(reading, '$', now.head.engine);
-    if (read.ok) summarise(advance(now, read.value));
+    makeTables(now, next);
     prepare(now, rest, still);
   }, 10);
+}
+
+/** Works out, and throws away, what one reading of a check would do: its tables stay. */
+function makeTables(now: Bench, { check: id, cylinder, condition, temperature }: PreparedCheck): void {
+  const check = checkOf(id);
+  const reading = {
+    check: id,
+    ...(check.scope === 'cylinder' && cylinder !== null ? { cylinder } : {}),
+    condition,
+    ...(temperature === null ? {} : { temperature }),
+    ...(check.outcomes[1] ? { outcome: check.outcomes[1].id } : { symptoms: [] }),
+  };
+  const read = readEvent(reading, '$', now.head.engine);
+  if (read.ok) summarise(advance(now, read.value));
 }

@@ -1,5 +1,5 @@
 import type { CaseHead, CloseKind, JobEvent, RepairStep } from '../casefile/index.ts';
-import { checkOf, type Reading } from '../checks/index.ts';
+import { accessChain, checkOf, liesBehind, type Reading } from '../checks/index.ts';
 import { cylindersOf, RUNNING } from '../engine/index.ts';
 import { CONDITIONS, findFault } from '../faults/index.ts';
 import { applyRepair, type Belief, initialBelief, type RepairOperator, withGroup } from '../reason/belief.ts';
@@ -174,6 +174,8 @@ function applied(bench: Bench, event: JobEvent | null): Bench {
       return { ...withReadingTaken(bench, event.reading, number, event.raw.retest === true), standing };
     case 'repair':
       return { ...withRepairMade(bench, event.repair, number), standing };
+    case 'access':
+      return { ...bench, standing, open: openAfter(bench.open, event.key, event.open) };
     case 'close':
       return { ...bench, standing, closed: { event: number, kind: event.close, note: event.note } };
     default:
@@ -228,6 +230,13 @@ function withReadingTaken(bench: Bench, reading: Reading, event: number, retest:
     ]);
   }
   return { ...bench, belief, readings, ...bodily(bench, reading) };
+}
+
+/** What stands open once one thing was opened or put back: the way to it comes with it, and what lies behind goes with it. */
+function openAfter(open: ReadonlySet<string>, key: string, opened: boolean): ReadonlySet<string> {
+  const cylinder = Number(/\[(\d)\]/.exec(key)?.[1] ?? 0) || null;
+  if (opened) return new Set([...open, ...accessChain([key.replace(/\[\d\]/, '[c]')], cylinder)]);
+  return new Set([...open].filter((other) => other !== key && !liesBehind(other, key)));
 }
 
 const atOf = (reading: Reading) => ({ state: reading.condition, temperature: reading.temperature });

@@ -1,6 +1,6 @@
 import { accessOf, checkOf, findCheck } from '../checks/index.ts';
 import { cylindersOf, type RunningState, type Temperature } from '../engine/index.ts';
-import { CONDITIONS, findFault } from '../faults/index.ts';
+import { CONDITIONS, findFault, isCondition } from '../faults/index.ts';
 import { PARTS, type PartId } from '../parts.ts';
 import { marginals, setMass, slipChances, stateMarginals, surprise } from '../reason/belief.ts';
 import type { Situation } from '../reason/candidates.ts';
@@ -76,6 +76,7 @@ export interface BenchSummary extends Belief {
 
 export type CloseBlocker =
   | { readonly code: 'bypass-fitted'; readonly repair: number; readonly key: string }
+  | { readonly code: 'temporary-open'; readonly repair: number; readonly key: string }
   | { readonly code: 'nothing-repaired' }
   | { readonly code: 'only-a-condition'; readonly key: string }
   | { readonly code: 'retest-due'; readonly check: string; readonly cylinder: number | null }
@@ -157,6 +158,18 @@ function beliefOf(bench: Bench): Belief {
       .filter((g) => g.unsteady && !g.variable.startsWith('implied.'))
       .map((g) => g.variable),
   };
+}
+
+/**
+ * The cylinder on which something is wrong more surely than not, and at least twice as surely as on any other.
+ * @param sides P(some fault sits on that cylinder), by cylinder 1..n
+ * @returns its number, or null while the side is unknown; a single has no side to know
+ */
+export function leadingSide(sides: readonly number[]): number | null {
+  if (sides.length < 2) return null;
+  const first = Math.max(...sides);
+  const second = Math.max(...sides.filter((_, i) => i !== sides.indexOf(first)));
+  return first > 0.5 && first > 2 * second ? sides.indexOf(first) + 1 : null;
 }
 
 /** Whether fault number `f` makes cylinder `c` the one that does not pull. */
@@ -316,10 +329,12 @@ function closeBlockers(
     repair: r.event,
     key: r.key,
   }));
+  out.push(
+    ...openTemporaries(bench).map((r): CloseBlocker => ({ code: 'temporary-open', repair: r.event, key: r.key })),
+  );
   const mended = bench.repairs.filter((r) => r.step.action !== 'bypassed');
   if (mended.length === 0) out.push({ code: 'nothing-repaired' });
-  else if (mended.every((r) => CONDITIONS.some((c) => c.id === r.step.id)))
-    out.push({ code: 'only-a-condition', key: mended[0]!.key });
+  else if (mended.every((r) => isCondition(r.step.id))) out.push({ code: 'only-a-condition', key: mended[0]!.key });
   out.push(...retests.map((r): CloseBlocker => ({ code: 'retest-due', check: r.check, cylinder: r.cylinder })));
   for (const { check, gone: isGone } of gone)
     if (!isGone && !retests.some((r) => r.check === check)) out.push({ code: 'complaint-not-gone', check });
@@ -332,6 +347,17 @@ export function fittedBypasses(bench: Pick<Bench, 'repairs'>): MadeRepair[] {
     (r, i) =>
       r.step.action === 'bypassed' &&
       !bench.repairs.some((later, j) => j > i && later.key === r.key && later.step.action !== 'bypassed'),
+  );
+}
+
+/** Temporary repairs nobody has made good yet. */
+export function openTemporaries(bench: Pick<Bench, 'repairs'>): MadeRepair[] {
+  return bench.repairs.filter(
+    (r, i) =>
+      r.step.temporary &&
+      !bench.repairs.some(
+        (later, j) => j > i && later.key === r.key && !later.step.temporary && later.step.action !== 'bypassed',
+      ),
   );
 }
 

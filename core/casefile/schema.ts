@@ -9,6 +9,7 @@ import {
 } from '../engine/index.ts';
 import { SYMPTOM_IDS, type Symptom } from '../symptoms.ts';
 import { DIMENSIONS, type Unit } from '../units/index.ts';
+import { CLOSE_KINDS } from './kinds.ts';
 
 /** Every unit a figure may carry; which of them a field takes depends on what it measures. */
 export const UNITS = Object.values(DIMENSIONS).flatMap((d) => Object.keys(d.units)) as [Unit, ...Unit[]];
@@ -31,7 +32,12 @@ export const checkEventSchema = z.strictObject({
   condition: z.enum(RUNNING_STATES).optional(),
   temperature: z.enum(TEMPERATURES).optional(),
   value: figureSchema.optional(),
-  fields: z.record(z.string(), z.union([figureSchema, z.string().max(200), z.boolean()])).optional(),
+  fields: z
+    .record(
+      z.string(),
+      z.union([figureSchema, z.string().max(200), z.boolean(), z.record(z.string().max(40), z.string().max(40))]),
+    )
+    .optional(),
   readings: z.record(z.string(), z.union([figureSchema, z.string().max(40)])).optional(),
   outcome: z.string().max(60).optional(),
   symptoms: z.array(symptomSchema).optional(),
@@ -50,6 +56,8 @@ export const repairEventSchema = z.strictObject({
   repair: z.string(),
   cylinder: cylinderSchema.optional(),
   action: z.enum(REPAIR_ACTIONS),
+  /** To be made good: the job is not called cured while it stands. */
+  temporary: z.boolean().optional(),
   note: z.string().max(2000).optional(),
   ...stamp,
 });
@@ -64,12 +72,19 @@ export const correctEventSchema = z.strictObject({
   check: z.string().optional(),
   repair: z.string().optional(),
   action: z.enum(REPAIR_ACTIONS).optional(),
+  temporary: z.boolean().optional(),
   note: z.string().max(2000).optional(),
   ...stamp,
 });
 
-export const CLOSE_KINDS = ['cured', 'customer-stops', 'decided-against', 'no-fault-found'] as const;
-export type CloseKind = (typeof CLOSE_KINDS)[number];
+/** Something was opened or put back apart from a check: what is open decides what the next check costs. */
+export const accessEventSchema = z.strictObject({
+  access: z.string().max(60),
+  cylinder: cylinderSchema.optional(),
+  now: z.enum(['open', 'closed']),
+  ...stamp,
+});
+
 export const closeEventSchema = z.strictObject({
   close: z.enum(CLOSE_KINDS),
   note: z.string().max(4000).optional(),
@@ -82,6 +97,7 @@ export const eventSchema = z.union([
   noteEventSchema,
   correctEventSchema,
   closeEventSchema,
+  accessEventSchema,
 ]);
 
 export const historySchema = z.strictObject({
@@ -114,5 +130,6 @@ export type RawRepairEvent = z.infer<typeof repairEventSchema>;
 export type RawNoteEvent = z.infer<typeof noteEventSchema>;
 export type RawCorrectEvent = z.infer<typeof correctEventSchema>;
 export type RawCloseEvent = z.infer<typeof closeEventSchema>;
+export type RawAccessEvent = z.infer<typeof accessEventSchema>;
 export type RawEvent = z.infer<typeof eventSchema>;
 export type RawCase = z.infer<typeof caseSchema>;

@@ -42,6 +42,14 @@ export function accessChain(ids: readonly string[], cylinder: number | null): st
   return chain;
 }
 
+/** Whether the way to `key` leads through `outer`, so that it cannot stay open once that is put back. */
+export function liesBehind(key: string, outer: string): boolean {
+  const cylinder = /\[(\d)\]/.exec(key)?.[1];
+  const chain = accessChain([key.replace(/\[\d\]/, '[c]')], cylinder === undefined ? null : Number(cylinder));
+  // The hood comes down over what is open beneath it.
+  return outer !== 'hood' && chain.slice(0, -1).includes(outer);
+}
+
 /** The access behind a key such as `plug[2]`. @throws RangeError for an unknown key */
 export function accessOf(key: string): Access {
   const found = ACCESS[key.replace(/\[\d\]/, '[c]')];

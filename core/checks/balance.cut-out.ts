@@ -3,6 +3,7 @@ import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes
 
 export const balanceCutOut = defineCheck({
   id: 'balance.cut-out',
+  code: 'cu',
   title: 'Cut out one cylinder',
   todo: 'Hold the throttle lever on its stop so the governor cannot help. Ground this cylinder through the tester and read the speed before and after.',
   system: 'turning',

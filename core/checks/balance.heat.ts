@@ -1,6 +1,7 @@
 import { cylindersOf } from '../engine/index.ts';
 import { bandWeights } from '../measure/index.ts';
 import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
+import { severityOf } from './judge.ts';
 
 /** Two good exhausts after the same run differ by some 6 % of their rise; the thermometer adds 2 % or 2 K [P]. */
 const RATIO_SPREAD = 0.06;
@@ -13,6 +14,7 @@ const thermometerError = (celsius: number) => Math.max(2, 0.02 * Math.abs(celsiu
 
 export const balanceHeat = defineCheck({
   id: 'balance.heat',
+  code: 'hp',
   title: 'Heat pair',
   todo: 'Run three minutes from cold at half speed, then the infrared thermometer on the same spot of each exhaust or head.',
   system: 'turning',
@@ -76,7 +78,7 @@ export const balanceHeat = defineCheck({
       ...EMPTY_ASSESSMENT,
       outcome: lowest.value < dead ? 'cold' : lowest.value < alike ? 'cooler' : 'hot',
       weights,
-      severity: Math.min(1, Math.max(0, (1 - lowest.value) / 0.8)),
+      severity: severityOf(lowest.value, [alike, Infinity], [0.2, Infinity]),
       tooCloseToCall: ratios.some(({ value, error }) => [dead, alike].some((limit) => Math.abs(value - limit) < error)),
       quantities: { heatRatio: { value: lowest.value, unit: '', plusMinus: lowest.error } },
       missing:

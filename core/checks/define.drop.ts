@@ -1,25 +1,26 @@
-import { bandWeights } from '../measure/index.ts';
+import { legDropVolts } from '../measure/index.ts';
 import type { RuleName } from '../rules.ts';
-import {
-  type CheckDefinition,
-  defineCheck,
-  EMPTY_ASSESSMENT,
-  heaviest,
-  limitOf,
-  numberField,
-  outcomes,
-} from './define.ts';
+import { type CheckDefinition, defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
+import { judge, meterVolts } from './judge.ts';
+
+/** American wire gauges of starter cables; 0, 00 as printed on them. */
+const GAUGES = ['00', '0', '1', '2', '4', '6', '8'];
+const gaugeOf = (printed: string) => (printed === '00' ? -1 : Number(printed));
 
 /** Volt drop over one leg while cranking: one shape, several legs. */
 export function defineDrop(spec: {
   id: string;
+  code: string;
   title: string;
   todo: string;
   rule: RuleName;
   points: string;
+  /** A leg of one cable, whose loss can be worked out. */
+  cable?: boolean;
 }): CheckDefinition {
   return defineCheck({
     id: spec.id,
+    code: spec.code,
     title: spec.title,
     todo: spec.todo,
     system: 'power',
@@ -34,29 +35,51 @@ export function defineDrop(spec: {
     impliesState: false,
     combine: { kind: 'ordered' },
     leak: { high: 0.02 },
-    fields: { value: numberField('Volts', 'voltage', [0, 14], ['V', 'V'], { required: true }) },
+    fields: {
+      value: numberField('Volts', 'voltage', [0, 14], ['V', 'V'], { required: true }),
+      current: numberField('Cranking current', 'current', [1, 1000], ['A', 'A']),
+      ...(spec.cable
+        ? {
+            cableLength: numberField('Cable', 'length', [0.05, 10], ['mm', 'in']),
+            gauge: { kind: 'choice' as const, label: 'Gauge', choices: GAUGES, required: false },
+          }
+        : {}),
+    },
     assess: (reading, { rules }) => {
-      const volts = reading.fields.value;
+      const { value: volts, current, cableLength, gauge } = reading.fields;
       if (typeof volts !== 'number') return EMPTY_ASSESSMENT;
-      const limit = rules[spec.rule].value;
-      const weights = bandWeights(
-        [
+      // With the cable known, what a sound one of its kind loses at that current; else the usual limit.
+      const known = typeof current === 'number' && typeof cableLength === 'number' && typeof gauge === 'string';
+      const expected = known
+        ? legDropVolts({ lengthM: cableLength, gauge: gaugeOf(gauge), joints: 2, relayContacts: false }, current)
+        : null;
+      const limit = expected ?? rules[spec.rule].value;
+      return judge({
+        value: volts,
+        error: meterVolts(volts),
+        spread: 0.08,
+        bands: [
           { outcome: 'ok', from: -Infinity, to: limit },
           { outcome: 'high', from: limit, to: Infinity },
         ],
-        volts,
-        Math.hypot(0.005 * volts, 0.01, 0.08),
-      );
-      return {
-        ...EMPTY_ASSESSMENT,
-        outcome: heaviest(weights),
-        weights: { '': weights },
-        severity: Math.min(1, volts / (limit * 4)),
-        tooCloseToCall: Math.abs(volts - limit) < 0.005 * volts + 0.01,
-        quantities: { dropVolts: { value: volts, unit: 'V', plusMinus: 0.005 * volts + 0.01 } },
-        limits: [limitOf('at most', rules, spec.rule)],
-        points: volts > limit ? [spec.points] : [],
-      };
+        sound: [-Infinity, limit],
+        worst: [-Infinity, 4 * limit],
+        quantities: {
+          dropVolts: { value: volts, unit: 'V', plusMinus: meterVolts(volts) },
+          ...(expected === null ? {} : { expectedDropVolts: { value: expected, unit: 'V' } }),
+        },
+        limits: [
+          expected === null
+            ? limitOf('at most', rules, spec.rule)
+            : {
+                name: 'at most',
+                value: expected,
+                unit: 'V',
+                source: 'published source: IEC 60028 and ASTM B258 for the copper, 0.1 V a joint common practice',
+              },
+        ],
+        points: [spec.points],
+      });
     },
   });
 }

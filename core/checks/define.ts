@@ -31,10 +31,17 @@ export interface FlagField {
   readonly kind: 'flag';
   readonly label: string;
 }
-export type Field = NumberField | ChoiceField | FlagField;
+/** One grade for each of several places, such as how loudly air is heard where. */
+export interface PlacesField {
+  readonly kind: 'places';
+  readonly label: string;
+  readonly places: readonly { readonly id: string; readonly label: string }[];
+  readonly grades: readonly string[];
+}
+export type Field = NumberField | ChoiceField | FlagField | PlacesField;
 
-/** A field's figure after the door: inside unit, `OL`, a choice or a yes/no. */
-export type FieldValue = number | 'OL' | string | boolean;
+/** A field's figure after the door: inside unit, `OL`, a choice, a yes/no, or a grade by place. */
+export type FieldValue = number | 'OL' | string | boolean | Readonly<Record<string, string>>;
 
 /** A reading past the door: known ids, inside units, nothing half-read. */
 export interface Reading {
@@ -57,6 +64,8 @@ export interface AssessContext {
   readonly engine: EngineWords;
   readonly figures: EngineFigures;
   readonly rules: Rules;
+  /** Where it was taken; the shop's own height where it is not said. */
+  readonly ambient?: { readonly altitudeM?: number | undefined; readonly temperatureC?: number | undefined };
   /** The same check on the other cylinder, if taken since the last repair: twins are compared. */
   readonly twin?: Reading;
 }
@@ -136,6 +145,8 @@ export type Combine =
 
 export interface CheckDefinition {
   readonly id: string;
+  /** Two letters that put it on the plate; unlike every other, and never beginning with o: OL is a reading. */
+  readonly code: string;
   readonly title: string;
   readonly todo: string;
   readonly system: System;

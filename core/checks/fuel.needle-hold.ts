@@ -1,10 +1,12 @@
 import { bandWeights } from '../measure/index.ts';
 import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
+import { severityOf } from './judge.ts';
 
 const PASCALS_PER_PSI = 6894.757;
 
 export const fuelNeedleHold = defineCheck({
   id: 'fuel.needle-hold',
+  code: 'nh',
   title: 'Does the needle hold',
   todo: 'Hand pump with gauge on the carburettor inlet, bowl full (or carburettor inverted off the engine). Pump to 5 psi and watch.',
   system: 'fuel',
@@ -22,13 +24,24 @@ export const fuelNeedleHold = defineCheck({
     start: numberField('Start', 'pressure', [1000, 200_000], ['kPa', 'psi'], { required: true }),
     end: numberField('End', 'pressure', [0, 200_000], ['kPa', 'psi'], { required: true }),
     time: numberField('After', 'time', [1, 3600], ['s', 's'], { required: true }),
+    how: {
+      kind: 'choice',
+      label: 'How',
+      choices: ['in place, bowl full', 'in place, bowl empty', 'inverted'],
+      required: false,
+    },
   },
   assess: (reading, { rules }) => {
-    const { start, end, time } = reading.fields;
+    const { start, end, time, how } = reading.fields;
     if (typeof start !== 'number' || typeof end !== 'number' || typeof time !== 'number') return EMPTY_ASSESSMENT;
     // A rate, so that different times compare.
     const psiPerMinute = ((start - end) / PASCALS_PER_PSI / time) * 60;
     const limit = rules.needleLossPsiPerMin.value;
+    const quantities = { needleLossPsiPerMin: { value: psiPerMinute, unit: 'psi/min', plusMinus: 0.4 } };
+    const limits = [limitOf('at most', rules, 'needleLossPsiPerMin')];
+    // With an empty bowl the float hangs and opens the needle: only that it holds all the same would say something.
+    if (how === 'in place, bowl empty' && psiPerMinute > limit)
+      return { ...EMPTY_ASSESSMENT, quantities, limits, remarks: ['bowl_empty'] };
     const weights = bandWeights(
       [
         { outcome: 'holds', from: -Infinity, to: limit },
@@ -42,10 +55,10 @@ export const fuelNeedleHold = defineCheck({
       ...EMPTY_ASSESSMENT,
       outcome: heaviest(weights),
       weights: { '': weights },
-      severity: Math.min(1, Math.max(0, psiPerMinute / (limit * 8))),
+      severity: severityOf(psiPerMinute, [-Infinity, limit], [-Infinity, limit * 8]),
       tooCloseToCall: Math.abs(psiPerMinute - limit) < 0.4,
-      quantities: { needleLossPsiPerMin: { value: psiPerMinute, unit: 'psi/min', plusMinus: 0.4 } },
-      limits: [limitOf('at most', rules, 'needleLossPsiPerMin')],
+      quantities,
+      limits,
       points: psiPerMinute > limit ? ['needle and seat'] : [],
     };
   },

@@ -1,66 +1,187 @@
+import { airExhaust } from './air.exhaust.ts';
+import { airIntakeSeal } from './air.intake-seal.ts';
 import { balanceCutOut } from './balance.cut-out.ts';
 import { balanceHeat } from './balance.heat.ts';
+import { balanceRhythm } from './balance.rhythm.ts';
+import { chargeRegulatorDrop } from './charge.regulator-drop.ts';
+import { chargeStator } from './charge.stator.ts';
+import { chargeVolts } from './charge.volts.ts';
 import type { CheckDefinition } from './define.ts';
+import { fuelBowlLook } from './fuel.bowl-look.ts';
+import { fuelBowlSealLook } from './fuel.bowl-seal-look.ts';
+import { fuelChoke } from './fuel.choke.ts';
+import { fuelFilter } from './fuel.filter.ts';
+import { fuelFloat } from './fuel.float.ts';
+import { fuelFlow } from './fuel.flow.ts';
+import { fuelGovernorLink } from './fuel.governor-link.ts';
+import { fuelInletScreen } from './fuel.inlet-screen.ts';
+import { fuelJetSeals } from './fuel.jet-seals.ts';
+import { fuelJets } from './fuel.jets.ts';
+import { fuelLineLook } from './fuel.line-look.ts';
 import { fuelNeedleHold } from './fuel.needle-hold.ts';
+import { fuelNeedleLook } from './fuel.needle-look.ts';
+import { fuelPickup } from './fuel.pickup.ts';
+import { fuelPump } from './fuel.pump.ts';
+import { fuelSolenoidClick } from './fuel.solenoid-click.ts';
+import { fuelSolenoidOhms } from './fuel.solenoid-ohms.ts';
+import { fuelSolenoidPlunger } from './fuel.solenoid-plunger.ts';
+import { fuelSolenoidVolts } from './fuel.solenoid-volts.ts';
+import { lookAirFilter } from './look.air-filter.ts';
+import { lookCooling } from './look.cooling.ts';
 import { lookCrank } from './look.crank.ts';
+import { lookFuel } from './look.fuel.ts';
 import { lookOil } from './look.oil.ts';
 import { lookRun } from './look.run.ts';
+import { lookStains } from './look.stains.ts';
 import { lookWiring } from './look.wiring.ts';
+import { powerCrankCurrent } from './power.crank-current.ts';
 import { powerCrankVolts } from './power.crank-volts.ts';
+import { powerDraw } from './power.draw.ts';
 import { powerDropGround } from './power.drop-ground.ts';
 import { powerDropPositive } from './power.drop-positive.ts';
+import { powerDropRelay } from './power.drop-relay.ts';
+import { powerFuse } from './power.fuse.ts';
+import { powerInterlocks } from './power.interlocks.ts';
+import { powerJump } from './power.jump.ts';
+import { powerLoad } from './power.load.ts';
+import { powerRelay } from './power.relay.ts';
 import { powerRestVolts } from './power.rest-volts.ts';
+import { powerStartSignal } from './power.start-signal.ts';
 import { powerStarterDirect } from './power.starter-direct.ts';
 import { powerTester } from './power.tester.ts';
+import { runLeakWatch } from './run.leak-watch.ts';
 import { runMinutes } from './run.minutes.ts';
+import { runRestartHot } from './run.restart-hot.ts';
 import { runShutOff } from './run.shut-off.ts';
+import { sealBoreLook } from './seal.bore-look.ts';
+import { sealCompression } from './seal.compression.ts';
+import { sealCrankcaseVacuum } from './seal.crankcase-vacuum.ts';
+import { sealFluidTest } from './seal.fluid-test.ts';
+import { sealLeakDown } from './seal.leak-down.ts';
 import { sealPistonMoves } from './seal.piston-moves.ts';
 import { sealThumb } from './seal.thumb.ts';
+import { sealWet } from './seal.wet.ts';
 import { sparkAirGap } from './spark.air-gap.ts';
 import { sparkCoilOhms } from './spark.coil-ohms.ts';
 import { sparkCoilSwap } from './spark.coil-swap.ts';
+import { sparkFlywheelNut } from './spark.flywheel-nut.ts';
+import { sparkKey } from './spark.key.ts';
+import { sparkKillContinuity } from './spark.kill-continuity.ts';
 import { sparkKillDiode } from './spark.kill-diode.ts';
 import { sparkKillOff } from './spark.kill-off.ts';
 import { sparkKillOffAll } from './spark.kill-off-all.ts';
 import { sparkLeadLook } from './spark.lead-look.ts';
+import { sparkMagnet } from './spark.magnet.ts';
+import { sparkMagnetAtTdc } from './spark.magnet-at-tdc.ts';
+import { sparkPlugGap } from './spark.plug-gap.ts';
 import { sparkPlugLook } from './spark.plug-look.ts';
 import { sparkPlugSwap } from './spark.plug-swap.ts';
 import { sparkTester } from './spark.tester.ts';
-
+import { splitCapLoose } from './split.cap-loose.ts';
+import { splitChoke } from './split.choke.ts';
+import { splitPrimer } from './split.primer.ts';
+import { turnByHand } from './turn.by-hand.ts';
 import { turnPlugsOut } from './turn.plugs-out.ts';
+import { turnPto } from './turn.pto.ts';
+import { valveLash } from './valve.lash.ts';
+import { valveLifter } from './valve.lifter.ts';
 import { valveMotion } from './valve.motion.ts';
+import { valvePushrods } from './valve.pushrods.ts';
+import { valveRockerStuds } from './valve.rocker-studs.ts';
+import { valveSprings } from './valve.springs.ts';
 
 /** Every check of the catalogue, in the order of work. */
 export const CHECKS: readonly CheckDefinition[] = [
   lookCrank,
   lookRun,
   lookOil,
+  lookAirFilter,
+  lookFuel,
   lookWiring,
+  lookStains,
+  lookCooling,
   powerRestVolts,
   powerTester,
+  powerLoad,
   powerCrankVolts,
+  powerJump,
   powerDropPositive,
+  powerDropRelay,
   powerDropGround,
+  powerStartSignal,
+  powerRelay,
   powerStarterDirect,
+  powerCrankCurrent,
+  powerFuse,
+  powerInterlocks,
+  powerDraw,
+  chargeVolts,
+  chargeStator,
+  chargeRegulatorDrop,
+  turnByHand,
   turnPlugsOut,
+  turnPto,
+  splitPrimer,
+  splitChoke,
+  splitCapLoose,
   balanceHeat,
   balanceCutOut,
+  balanceRhythm,
   sparkTester,
   sparkPlugLook,
+  sparkPlugGap,
   sparkPlugSwap,
   sparkLeadLook,
   sparkKillOff,
   sparkKillOffAll,
+  sparkKillContinuity,
   sparkCoilOhms,
   sparkAirGap,
   sparkKillDiode,
   sparkCoilSwap,
+  sparkMagnet,
+  sparkMagnetAtTdc,
+  sparkFlywheelNut,
+  sparkKey,
+  fuelSolenoidClick,
+  fuelSolenoidVolts,
+  fuelSolenoidOhms,
+  fuelSolenoidPlunger,
+  fuelFlow,
+  fuelPump,
+  fuelLineLook,
+  fuelFilter,
+  fuelPickup,
+  fuelInletScreen,
+  fuelBowlLook,
   fuelNeedleHold,
+  fuelNeedleLook,
+  fuelBowlSealLook,
+  fuelFloat,
+  fuelJets,
+  fuelJetSeals,
+  fuelChoke,
+  fuelGovernorLink,
+  airIntakeSeal,
+  airExhaust,
   valveMotion,
+  valvePushrods,
+  valveRockerStuds,
+  valveLash,
+  valveSprings,
+  valveLifter,
   sealThumb,
+  sealCompression,
+  sealWet,
   sealPistonMoves,
-  runShutOff,
+  sealLeakDown,
+  sealFluidTest,
+  sealBoreLook,
+  sealCrankcaseVacuum,
+  runRestartHot,
   runMinutes,
+  runLeakWatch,
+  runShutOff,
 ];
 
 const BY_ID = new Map(CHECKS.map((check) => [check.id, check]));
@@ -77,5 +198,5 @@ export function checkOf(id: string): CheckDefinition {
   return check;
 }
 
-export { ACCESS, accessChain, accessLabel, accessOf } from './access.ts';
+export { ACCESS, accessChain, accessLabel, accessOf, liesBehind } from './access.ts';
 export * from './define.ts';

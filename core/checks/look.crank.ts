@@ -2,6 +2,7 @@ import { defineCheck, outcomes } from './define.ts';
 
 export const lookCrank = defineCheck({
   id: 'look.crank',
+  code: 'cr',
   title: 'Crank it and watch',
   todo: 'Turn the key to start for two seconds. Nothing, one click, slow, a dead stop, or a normal even rhythm?',
   system: 'power',

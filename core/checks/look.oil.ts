@@ -10,6 +10,7 @@ const OUTCOMES = outcomes({
 
 export const lookOil = defineCheck({
   id: 'look.oil',
+  code: 'lo',
   title: 'Oil level, colour, smell',
   todo: 'Level ground, wipe the dipstick, read it, smell it.',
   system: 'turning',

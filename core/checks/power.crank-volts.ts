@@ -1,8 +1,18 @@
-import { bandWeights } from '../measure/index.ts';
-import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
+import { bandWeights, crankCurrentBandA } from '../measure/index.ts';
+import {
+  type ComputedQuantity,
+  defineCheck,
+  EMPTY_ASSESSMENT,
+  heaviest,
+  limitOf,
+  numberField,
+  outcomes,
+} from './define.ts';
+import { severityOf } from './judge.ts';
 
 export const powerCrankVolts = defineCheck({
   id: 'power.crank-volts',
+  code: 'cv',
   title: 'Volts while cranking',
   todo: 'Meter on the battery posts, not the clamps. Crank; read after the first half second, not the dip.',
   system: 'power',
@@ -26,6 +36,8 @@ export const powerCrankVolts = defineCheck({
   fields: {
     value: numberField('Steady volts', 'voltage', [0, 16], ['V', 'V'], { required: true }),
     rpm: numberField('Cranking speed', 'speed', [0, 2000], ['rpm', 'rpm']),
+    restVolts: numberField('At rest before', 'voltage', [0, 16], ['V', 'V']),
+    resistance: numberField('Resistance by tester', 'resistance', [0.001, 1], ['mohm', 'mohm']),
   },
   assess: (reading, { rules }) => {
     const volts = reading.fields.value;
@@ -52,13 +64,20 @@ export const powerCrankVolts = defineCheck({
       weights['stays-high'] = 0;
     }
     const outcome = heaviest(weights);
+    const { restVolts, resistance } = reading.fields;
+    const quantities: Record<string, ComputedQuantity> = {};
+    if (typeof restVolts === 'number' && typeof resistance === 'number' && restVolts >= volts) {
+      // A band, not a figure: polarisation is not the tester's resistance.
+      const { low: least, high: most } = crankCurrentBandA(restVolts, volts, resistance);
+      quantities.crankCurrentA = { value: (least + most) / 2, unit: 'A', plusMinus: (most - least) / 2 };
+    }
     return {
       ...EMPTY_ASSESSMENT,
       outcome,
       weights: { '': weights },
-      severity: Math.min(1, Math.max(0, (low + 1 - volts) / (low + 1 - 6))),
+      severity: outcome === 'stays-high' ? 0.5 : severityOf(volts, [low, Infinity], [6, Infinity]),
       tooCloseToCall: Math.abs(volts - low) < 0.06,
-      quantities: {},
+      quantities,
       limits: [
         limitOf('sags under', rules, 'crankVoltsLow'),
         limitOf('collapses under', rules, 'crankVoltsCollapse'),

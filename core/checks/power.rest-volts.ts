@@ -1,11 +1,13 @@
 import { bandWeights, chargePercent } from '../measure/index.ts';
 import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
+import { severityOf } from './judge.ts';
 
 /** Shop multimeter: half a percent and one digit [P]; good batteries of one charge spread about as much again. */
 const sigmaVolts = (volts: number) => Math.hypot(0.005 * volts, 0.01, 0.04);
 
 export const powerRestVolts = defineCheck({
   id: 'power.rest-volts',
+  code: 'bv',
   title: 'Battery volts at rest',
   todo: 'Meter on the posts, key off, rested an hour. Just off the charger is not a reading.',
   system: 'power',
@@ -62,7 +64,7 @@ export const powerRestVolts = defineCheck({
       ...EMPTY_ASSESSMENT,
       outcome,
       weights: { '': weights },
-      severity: Math.min(1, Math.max(0, (12.65 - volts) / (12.65 - 10.5))),
+      severity: severityOf(volts, [full, Infinity], [10.5, Infinity]),
       tooCloseToCall: [full, flat, gone].some((limit) => Math.abs(volts - limit) < plusMinus),
       quantities: {
         chargePercent: { value: chargePercent(volts), unit: '%', plusMinus: Math.round(plusMinus / 0.008) },

@@ -2,6 +2,7 @@ import { defineCheck, outcomes } from './define.ts';
 
 export const powerStarterDirect = defineCheck({
   id: 'power.starter-direct',
+  code: 'sd',
   title: 'Starter on its own',
   todo: 'Good battery straight to the starter with heavy leads. Does it spin strongly?',
   system: 'power',

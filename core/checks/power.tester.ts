@@ -8,12 +8,14 @@ import {
   numberField,
   outcomes,
 } from './define.ts';
+import { severityOf } from './judge.ts';
 
 /** Conductance testers repeat within about 8 % [P]. */
 const TESTER_ERROR = 0.08;
 
 export const powerTester = defineCheck({
   id: 'power.tester',
+  code: 'bt',
   title: 'Battery tester',
   todo: 'Tester on the posts of a charged battery. Enter what it measured and what the battery is rated.',
   system: 'power',
@@ -77,7 +79,7 @@ export const powerTester = defineCheck({
       ...EMPTY_ASSESSMENT,
       outcome: heaviest(weights),
       weights: { '': weights },
-      severity: Math.min(1, Math.max(0, (100 - health) / 100)),
+      severity: severityOf(health, [worn, Infinity], [0, Infinity]),
       tooCloseToCall: [worn, bad].some((limit) => Math.abs(health - limit) < health * error),
       quantities,
       missing,

@@ -4,6 +4,7 @@ const OUTCOMES = outcomes({ clean: 'Ran clean', failed: 'Failed' });
 
 export const runMinutes = defineCheck({
   id: 'run.minutes',
+  code: 'rm',
   title: 'Run it for a while',
   todo: 'Fifteen to twenty minutes the way it failed, under load if that is how. Did it stay clean?',
   system: 'turning',

@@ -2,6 +2,7 @@ import { defineCheck, outcomes } from './define.ts';
 
 export const runShutOff = defineCheck({
   id: 'run.shut-off',
+  code: 'so',
   title: 'Shut off by the key',
   todo: 'From idle, key off. Everything stops at once, one cylinder keeps firing, or it bangs after?',
   system: 'spark',

@@ -3,6 +3,7 @@ import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes
 
 export const sealPistonMoves = defineCheck({
   id: 'seal.piston-moves',
+  code: 'pm',
   title: 'Does the piston move',
   todo: 'Plug out, a soft rod down the hole, turn the engine by hand through two turns. Full travel, short, or still?',
   system: 'sealing',

@@ -2,6 +2,7 @@ import { defineCheck, outcomes } from './define.ts';
 
 export const sealThumb = defineCheck({
   id: 'seal.thumb',
+  code: 'th',
   title: 'Thumb on the plug hole',
   todo: 'Plugs out, leads grounded, thumb on the hole, crank. Blown off, soft, or nothing?',
   system: 'sealing',

@@ -6,6 +6,7 @@ const SIGMA_METRES = 0.015e-3;
 
 export const sparkAirGap = defineCheck({
   id: 'spark.air-gap',
+  code: 'ag',
   title: 'Coil air gap',
   todo: 'Magnet under the legs, feeler at both legs, to the magnet and not to the rim. Screws tight?',
   system: 'spark',

@@ -14,6 +14,7 @@ const ohms = { required: false, openLoop: true };
 
 export const sparkCoilOhms = defineCheck({
   id: 'spark.coil-ohms',
+  code: 'co',
   title: 'Coil resistance',
   todo: 'Range 20k, bare conductor of the plug lead to engine ground; flex the lead while you read. Note the coil temperature.',
   system: 'spark',

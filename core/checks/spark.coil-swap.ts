@@ -2,6 +2,7 @@ import { defineCheck, outcomes } from './define.ts';
 
 export const sparkCoilSwap = defineCheck({
   id: 'spark.coil-swap',
+  code: 'cs',
   title: 'Swap the coils side to side',
   todo: 'Change the two coils over, set both gaps, run it the way it fails. Does the dead side move with the coil?',
   system: 'spark',

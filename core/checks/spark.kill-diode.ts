@@ -2,6 +2,7 @@ import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from '.
 
 export const sparkKillDiode = defineCheck({
   id: 'spark.kill-diode',
+  code: 'kd',
   title: 'Kill diode',
   todo: 'Unplug BOTH coils from the kill harness. Meter on diode range, this leg to the common wire, both ways.',
   system: 'spark',

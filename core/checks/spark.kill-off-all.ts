@@ -2,6 +2,7 @@ import { defineCheck, outcomes } from './define.ts';
 
 export const sparkKillOffAll = defineCheck({
   id: 'spark.kill-off-all',
+  code: 'ka',
   title: 'Part the kill connector',
   todo: 'Part the engine from the chassis at the kill connector and run or crank it. Does spark come back?',
   system: 'spark',

@@ -2,6 +2,7 @@ import { defineCheck, outcomes } from './define.ts';
 
 export const sparkKillOff = defineCheck({
   id: 'spark.kill-off',
+  code: 'kl',
   title: 'Kill lead off this coil',
   todo: 'Pull the kill lead off this coil and run it. Does this cylinder come back? Or does the other one?',
   system: 'spark',

@@ -2,6 +2,7 @@ import { defineCheck, outcomes } from './define.ts';
 
 export const sparkLeadLook = defineCheck({
   id: 'spark.lead-look',
+  code: 'pl',
   title: 'Look at the plug lead',
   todo: 'Lead and boot end to end: pinched, chafed, arcing marks, terminal that does not snap on.',
   system: 'spark',

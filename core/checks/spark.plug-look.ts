@@ -2,6 +2,7 @@ import { defineCheck, outcomes } from './define.ts';
 
 export const sparkPlugLook = defineCheck({
   id: 'spark.plug-look',
+  code: 'pk',
   title: 'Look at the plug',
   todo: 'Plug out, straight after running. Colour, wet or dry, bridged, cracked.',
   system: 'spark',

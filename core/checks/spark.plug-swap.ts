@@ -2,6 +2,7 @@ import { defineCheck, outcomes } from './define.ts';
 
 export const sparkPlugSwap = defineCheck({
   id: 'spark.plug-swap',
+  code: 'ps',
   title: 'Swap the plugs side to side',
   todo: 'Change the two plugs over and run it again. Does the dead side move with the plug?',
   system: 'spark',

@@ -2,6 +2,7 @@ import { defineCheck, outcomes } from './define.ts';
 
 export const sparkTester = defineCheck({
   id: 'spark.tester',
+  code: 'st',
   title: 'Spark tester',
   todo: 'Tester with a gap between lead and plug. A steady flash each turn, weak, skipping, or none? Say how it was running and how hot.',
   system: 'spark',

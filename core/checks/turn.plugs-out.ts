@@ -1,7 +1,16 @@
-import { defineCheck, outcomes } from './define.ts';
+import { clearanceMl } from '../engine/index.ts';
+import { defineCheck, numberField, outcomes, plainOutcome } from './define.ts';
+
+const OUTCOMES = outcomes({
+  'spins-free': 'Spins free',
+  'fuel-out': 'Fuel comes out',
+  'water-out': 'Water comes out',
+  'still-locked': 'Still locked',
+});
 
 export const turnPlugsOut = defineCheck({
   id: 'turn.plugs-out',
+  code: 'po',
   title: 'Plugs out and turn',
   todo: 'All plugs out, every lead grounded away from the holes, turn by hand first. What comes out?',
   system: 'turning',
@@ -9,14 +18,28 @@ export const turnPlugsOut = defineCheck({
   states: ['bench'],
   minutes: 3,
   access: ['plug[c]'],
-  hazards: ['open-plug-hole', 'by-hand', 'fuel-in-oil'],
+  hazards: ['liquid-lock', 'open-plug-hole', 'by-hand', 'fuel-in-oil'],
   cannotClear: ['what let the liquid in', 'a rod bent by the lock'],
-  outcomes: outcomes({
-    'spins-free': 'Spins free',
-    'fuel-out': 'Fuel comes out',
-    'water-out': 'Water comes out',
-    'still-locked': 'Still locked',
-  }),
+  outcomes: OUTCOMES,
   combine: { kind: 'dominance', order: ['spins-free', 'fuel-out', 'water-out', 'still-locked'] },
   leak: { 'fuel-out': 0.01, 'water-out': 0.002, 'still-locked': 0.002 },
+  fields: { volume: numberField('Caught', 'volume', [0, 0.005], ['ml', 'ml']) },
+  assess: (reading, { figures }) => {
+    const plain = plainOutcome(OUTCOMES, reading.outcome);
+    const { volume } = reading.fields;
+    if (typeof volume !== 'number') return plain;
+    const { boreMm, strokeMm, compressionRatio } = figures;
+    if (boreMm == null || strokeMm == null || compressionRatio == null)
+      return {
+        ...plain,
+        missing: [{ name: 'clearanceMl', reason: 'The engine sheet has no bore, stroke or compression ratio.' }],
+      };
+    // More than this in one shut cylinder locks the engine.
+    const room = clearanceMl({ boreMm, strokeMm }, compressionRatio);
+    return {
+      ...plain,
+      quantities: { clearanceMl: { value: room, unit: 'ml' } },
+      remarks: volume * 1e6 > room ? ['more_than_room'] : [],
+    };
+  },
 });

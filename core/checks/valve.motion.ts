@@ -2,6 +2,7 @@ import { defineCheck, outcomes } from './define.ts';
 
 export const valveMotion = defineCheck({
   id: 'valve.motion',
+  code: 'vm',
   title: 'Watch the valves move',
   todo: 'Cover off, turn the crank by hand through two turns. Do both valves open alike and close fully?',
   system: 'valves',

@@ -47,6 +47,43 @@ export function rimArcMm(rimDiameterMm: number, crankAngleDeg: number): number {
   return (rimDiameterMm * Math.PI * crankAngleDeg) / 360;
 }
 
+/** Straight across from mark to mark on a rim for a crank angle [mm]: what a ruler reads. */
+export function rimChordMm(rimDiameterMm: number, crankAngleDeg: number): number {
+  return rimDiameterMm * Math.sin((crankAngleDeg * Math.PI) / 360);
+}
+
+/**
+ * Torque with which air on the piston turns the crank, and which has to be held. T = p A dx/dt.
+ * @param gaugePa air in the cylinder over ambient [Pa]
+ * @param crankAngleDeg after top dead centre [deg]
+ * @returns [N m]
+ * @throws RangeError when the rod is not longer than half the stroke
+ * @see Heywood, Internal Combustion Engine Fundamentals, ch. 2 (piston speed)
+ * @example holdTorqueNm({ boreMm: 80, strokeMm: 69, rodMm: 112 }, 551581, 10) // 21.7
+ */
+export function holdTorqueNm(
+  { boreMm, strokeMm, rodMm }: CylinderGeometry,
+  gaugePa: number,
+  crankAngleDeg: number,
+): number {
+  const r = halfStroke(strokeMm, rodMm) / 1000;
+  const l = rodMm / 1000;
+  const t = (crankAngleDeg * Math.PI) / 180;
+  const travelPerRad = r * Math.sin(t) * (1 + (r * Math.cos(t)) / Math.sqrt(l ** 2 - (r * Math.sin(t)) ** 2));
+  return gaugePa * (Math.PI / 4) * (boreMm / 1000) ** 2 * travelPerRad;
+}
+
+/**
+ * How far a part turned on its taper is off, in crank degrees.
+ * @param offsetMm along the taper's surface [mm]
+ * @param taperMm diameter of the crank there [mm], above 0
+ * @example timingOffsetDeg(1, 25.4) // 4.5
+ */
+export function timingOffsetDeg(offsetMm: number, taperMm: number): number {
+  if (!(taperMm > 0)) throw new RangeError('timingOffsetDeg: taper must be above 0 mm');
+  return (360 * offsetMm) / (Math.PI * taperMm);
+}
+
 /** Swept volume of one cylinder [ml]. */
 export function sweptMl({ boreMm, strokeMm }: Pick<CylinderGeometry, 'boreMm' | 'strokeMm'>): number {
   return (Math.PI * boreMm ** 2 * strokeMm) / 4000;

@@ -1,9 +1,19 @@
 export { firingAnglesDeg } from './firing.ts';
-export { type CylinderGeometry, clearanceMl, crankAngleDegAt, pistonTravelMm, rimArcMm, sweptMl } from './geometry.ts';
+export {
+  type CylinderGeometry,
+  clearanceMl,
+  crankAngleDegAt,
+  holdTorqueNm,
+  pistonTravelMm,
+  rimArcMm,
+  rimChordMm,
+  sweptMl,
+  timingOffsetDeg,
+} from './geometry.ts';
+export { engineFigures, engineWords } from './schema.ts';
 export {
   type EngineFigureName,
   type EngineFigures,
-  engineFigures,
   FIGURE_SOURCES,
   type FigureSource,
 } from './sheet.ts';

@@ -1,38 +1,6 @@
-import { z } from 'zod';
-import { LAYOUTS } from './words.ts';
+import type { z } from 'zod';
+import type { engineFigures } from './schema.ts';
 
-const figure = (min: number, max: number) => z.number().min(min).max(max).nullable().optional();
-
-/**
- * The figures of an engine sheet: one published list, the unit in every name. A figure nobody knows is null or absent, and
- * whatever needs it is then missing too, with the reason; nothing is filled in.
- */
-export const engineFigures = z.strictObject({
-  cylinders: z.number().int().min(1).max(3).optional(),
-  layout: z.enum(LAYOUTS).optional(),
-  compressionRelease: z.enum(['none', 'automatic', 'unknown']).optional(),
-  boreMm: figure(30, 150),
-  strokeMm: figure(30, 150),
-  rodMm: figure(40, 300),
-  compressionRatio: figure(4, 14),
-  flywheelRimMm: figure(80, 500),
-  crankTaperMm: figure(8, 60),
-  coilOhmsLow: figure(100, 50000),
-  coilOhmsHigh: figure(100, 50000),
-  coilGapLowMm: figure(0.05, 2),
-  coilGapHighMm: figure(0.05, 2),
-  plugGapMm: figure(0.2, 2),
-  ratedCcaA: figure(50, 1200),
-  solenoidOhmsLow: figure(1, 500),
-  solenoidOhmsHigh: figure(1, 500),
-  lashIntakeLowMm: figure(0, 1),
-  lashIntakeHighMm: figure(0, 1),
-  lashExhaustLowMm: figure(0, 1),
-  lashExhaustHighMm: figure(0, 1),
-  oilLitres: figure(0.2, 10),
-  idleRpm: figure(500, 3000),
-  governedRpm: figure(1500, 6000),
-});
 export type EngineFigures = z.infer<typeof engineFigures>;
 export type EngineFigureName = keyof EngineFigures;
 

@@ -1,4 +1,5 @@
-import { z } from 'zod';
+import type { z } from 'zod';
+import type { engineWords } from './schema.ts';
 
 /** The closed vocabulary of an engine and of how a check was made; the case file, the database and the screens share it. */
 export const RUNNING_STATES = [
@@ -27,16 +28,6 @@ export type RepairAction = (typeof REPAIR_ACTIONS)[number];
 
 export const LAYOUTS = ['single', 'v-twin-90', 'opposed-twin', 'parallel-twin'] as const;
 
-/** What must be known of an engine before a check or a fault can be said to apply to it. */
-export const engineWords = z.strictObject({
-  cylinders: z.number().int().min(1).max(3),
-  layout: z.enum(LAYOUTS),
-  fuelFeed: z.enum(['gravity', 'pump', 'pulse-pump', 'unknown']),
-  lifters: z.enum(['solid', 'hydraulic', 'unknown']),
-  compressionRelease: z.enum(['none', 'automatic', 'unknown']),
-  carburettor: z.enum(['one-barrel', 'two-barrel', 'unknown']),
-  ignition: z.enum(['coil-per-cylinder', 'one-coil', 'points', 'unknown']),
-});
 export type EngineWords = z.infer<typeof engineWords>;
 
 /** Cylinder numbers of an engine, 1..n. */

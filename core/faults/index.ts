@@ -2,6 +2,7 @@ import type { CheckDefinition } from '../checks/define.ts';
 import { CONDITIONS } from './conditions.ts';
 import type { FaultDefinition } from './define.ts';
 import { ENGINE_FAULTS } from './engine.ts';
+import { findNamedFault } from './named.ts';
 import { POWER_FAULTS } from './power.ts';
 import { SPARK_FAULTS } from './spark.ts';
 
@@ -21,5 +22,10 @@ export function isWeighed(check: CheckDefinition): boolean {
   return [...FAULTS, ...CONDITIONS].some((cause) => cause.effects.some((e) => e.check === check.id));
 }
 
+/** Whether that id names a state with causes of its own: a job is not closed on it alone. */
+export const isCondition = (id: string): boolean =>
+  CONDITIONS.some((c) => c.id === id) || findNamedFault(id)?.condition === true;
+
 export { CONDITIONS, INTERACTIONS } from './conditions.ts';
 export * from './define.ts';
+export { findNamedFault, NAMED_FAULTS, type NamedFault } from './named.ts';

@@ -1,7 +1,7 @@
 import { RUNNING, type RunningState, type Temperature } from '../engine/index.ts';
 import { holds } from '../faults/index.ts';
 import type { Belief } from './belief.ts';
-import { groupLikelihood, withReading } from './evidence.ts';
+import { type Evidence, groupLikelihood, withReading } from './evidence.ts';
 import { type Catalogue, type CheckInstance, IMPLIED_CRANKS, IMPLIED_RUNS, instanceKey } from './fromCatalogue.ts';
 import type { At, CompiledVariable, Network } from './network.ts';
 import { HOT_MIN, maskCost, type Planner, STATE_MIN } from './planner.ts';
@@ -69,6 +69,25 @@ export interface Candidate {
 /** Reports of a check not read yet depend on its table alone: worked out once for each state. */
 const unread = new WeakMap<CompiledVariable, Map<string, Candidate['reports']>>();
 
+const reportable = new WeakMap<CompiledVariable, Map<string, readonly Evidence[]>>();
+
+/** The same, as evidence at one state; kept, so that each is weighed once. */
+function couldReport(
+  { instance, at }: Omit<Candidate, 'reports'>,
+  network: Network,
+  variable: CompiledVariable,
+): readonly Evidence[] {
+  const kept = reportable.get(variable) ?? new Map<string, readonly Evidence[]>();
+  reportable.set(variable, kept);
+  const state = `${at.state}|${at.temperature}`;
+  let reports = kept.get(state);
+  if (!reports) {
+    reports = reportsOf(instance, network).map((weights) => ({ variable: instance.key, at, weights, event: -1 }));
+    kept.set(state, reports);
+  }
+  return reports;
+}
+
 /** The likelihood of each report, row by row, in the light of what that check has said already. */
 export function withReports(network: Network, belief: Belief, candidate: Omit<Candidate, 'reports'>): Candidate {
   const { key } = candidate.instance;
@@ -79,8 +98,8 @@ export function withReports(network: Network, belief: Belief, candidate: Omit<Ca
   unread.set(variable, kept);
   const state = `${candidate.at.state}|${candidate.at.temperature}`;
   if (!before && kept.has(state)) return { ...candidate, reports: kept.get(state)! };
-  const reports = reportsOf(candidate.instance, network).map((weights) => {
-    const evidence = { variable: key, at: candidate.at, weights, event: -1 };
+  const reports = couldReport(candidate, network, variable).map((evidence) => {
+    const { weights } = evidence;
     const { total } = groupLikelihood(network, withReading(group, evidence));
     return { weights, ratio: before ? total.map((l, row) => (before[row]! > 0 ? l / before[row]! : 0)) : total };
   });
@@ -97,6 +116,7 @@ export function savedBy(
 ): number {
   const { assignments, space } = network;
   const { faultRow, stateMask, masks } = network.variable(candidate.instance.key);
+  const { all } = belief.now;
   const from: SearchStart = {
     ...start,
     mask: start.mask | candidate.mask,
@@ -110,8 +130,15 @@ export function savedBy(
     for (let k = 0; k < active.sets.length; k++) {
       const i = active.sets[k]!;
       const base = faultRow[i]! * masks;
+      if (masks === 1) {
+        // No state touches this check: it sees the set as a whole.
+        const mass = active.masses[k]! * ratio[base]!;
+        posterior[k] = mass;
+        chance += mass;
+        continue;
+      }
       let mass = 0;
-      for (let s = 0; s < assignments; s++) mass += belief.now.all[i * assignments + s]! * ratio[base + stateMask[s]!]!;
+      for (let s = 0; s < assignments; s++) mass += all[i * assignments + s]! * ratio[base + stateMask[s]!]!;
       posterior[k] = mass;
       chance += mass;
     }

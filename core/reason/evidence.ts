@@ -88,7 +88,18 @@ export function groupLikelihood(network: Network, group: Group): GroupLikelihood
   return { total, unslipped };
 }
 
+/** A reading weighs the same however often it is asked: worked out once for each variable of each network. */
+const weighed = new WeakMap<CompiledVariable, WeakMap<Evidence, Float64Array>>();
+
 function readingLikelihood(variable: CompiledVariable, reading: Evidence): Float64Array {
+  const kept = weighed.get(variable) ?? new WeakMap<Evidence, Float64Array>();
+  weighed.set(variable, kept);
+  const likelihood = kept.get(reading) ?? weigh(variable, reading);
+  kept.set(reading, likelihood);
+  return likelihood;
+}
+
+function weigh(variable: CompiledVariable, reading: Evidence): Float64Array {
   const { rows, width, offsets, spec } = variable;
   const table = variable.table(reading.at);
   const out = new Float64Array(rows).fill(1);

@@ -9,6 +9,7 @@ import {
   holds,
   INTERACTIONS,
   type Interaction,
+  isWeighed,
   type On,
 } from '../faults/index.ts';
 import { type HistoryFlag, SYMPTOM_IDS, SYMPTOM_LEAK, SYMPTOM_LEAKS, SYMPTOMS_VIA, type Symptom } from '../symptoms.ts';
@@ -93,7 +94,8 @@ function workedOut(engine: EngineWords, interactions: readonly Interaction[]): E
     cylinder: null,
     definition,
   }));
-  const checks = CHECKS.filter((c) => c.appliesTo(engine)).flatMap((check) =>
+  // A check nothing is known of tells nothing: its readings are recorded, not weighed.
+  const checks = CHECKS.filter((c) => c.appliesTo(engine) && isWeighed(c)).flatMap((check) =>
     (check.scope === 'cylinder' ? cylinders : [null]).map((cylinder) => ({
       key: instanceKey(check.id, cylinder),
       check,

@@ -104,13 +104,8 @@ export function planNext(
   return { expectedSearchMin: search.minutes, next, settlingOrder };
 }
 
-function searchNow({ network, belief, planner, missing, start }: Round, active: Active) {
-  const masses = Float64Array.from(active.sets, (i) => {
-    let mass = 0;
-    for (let s = 0; s < network.assignments; s++) mass += belief.now.all[i * network.assignments + s]!;
-    return mass;
-  });
-  return expectedSearch(planner, missing, masses, active, network.space.faults, start);
+function searchNow({ network, planner, missing, start }: Round, active: Active) {
+  return expectedSearch(planner, missing, active.masses, active, network.space.faults, start);
 }
 
 interface Ranked {

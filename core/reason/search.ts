@@ -15,6 +15,8 @@ const NEGLIGIBLE = 1e-4;
 export interface Active {
   readonly sets: Int32Array;
   readonly members: Int16Array;
+  /** What is believed of each, over all states. */
+  readonly masses: Float64Array;
 }
 
 export function activeSets({ space, assignments }: Network, belief: Belief): Active {
@@ -30,13 +32,14 @@ export function activeSets({ space, assignments }: Network, belief: Belief): Act
   sets.forEach((i, k) => {
     members.set(space.members.subarray(3 * i, 3 * i + 3), 3 * k);
   });
-  return { sets, members };
+  return { sets, members, masses: Float64Array.from(masses, ([, mass]) => mass) };
 }
 
 /** The likeliest `most` of them. */
-export const likeliest = ({ sets, members }: Active, most: number): Active => ({
+export const likeliest = ({ sets, members, masses }: Active, most: number): Active => ({
   sets: sets.subarray(0, most),
   members: members.subarray(0, 3 * most),
+  masses: masses.subarray(0, most),
 });
 
 /** Routes with what is still missing in each; a route with nothing missing has settled its fault. */
@@ -56,6 +59,23 @@ const AGAIN_EFFICACY = 0.3;
 /** A fault unsettled with less than this chance is as good as found. */
 const SETTLED_ENOUGH = 0.08;
 
+/** A route still open, ready for the greedy order. */
+interface Road {
+  readonly fault: number;
+  readonly power: number;
+  readonly needed: readonly number[];
+  /** Other roads gone through with this one. */
+  readonly covers: number[];
+  readonly mask: number;
+  readonly heats: boolean;
+  readonly probeBits: number;
+  /** Of its own fault and of those it settles beside it. */
+  faultBits: number;
+}
+
+/** 32 buckets are enough to tell most things apart. */
+const bitOf = (index: number) => 1 << (index & 31);
+
 /**
  * Expected minutes of search: the settling checks in order of probability over minutes, each paid once, access paid once along
  * the way. A set of faults is finished at the last of them; before the first repair, at the first that explains the complaint.
@@ -66,7 +86,7 @@ export function expectedSearch(
   planner: Planner,
   missing: Missing,
   weights: Float64Array,
-  { members }: Active,
+  { members }: Pick<Active, 'members'>,
   faults: number,
   start: SearchStart,
 ): { minutes: number; order: number[] } {
@@ -94,71 +114,106 @@ export function expectedSearch(
     if (missing[r]!.length === 0) left[fault] = 0;
     else if (p[fault]! > LIVE * total) open.push(r);
   }
-  const power = open.map(
-    (r) => planner.routes[r]!.efficacy * (missing[r]!.some((index) => start.refuted[index]) ? AGAIN_EFFICACY : 1),
-  );
+  const roads = open.map((r): Road => {
+    const needed = missing[r]!;
+    const { fault, efficacy } = planner.routes[r]!;
+    return {
+      fault,
+      power: efficacy * (needed.some((index) => start.refuted[index]) ? AGAIN_EFFICACY : 1),
+      needed,
+      covers: [],
+      mask: needed.reduce((mask, index) => mask | planner.probes[index]!.mask, 0),
+      heats: needed.some((index) => planner.probes[index]!.hot),
+      probeBits: needed.reduce((bits, index) => bits | bitOf(index), 0),
+      faultBits: bitOf(fault),
+    };
+  });
   const place = new Int16Array(planner.routes.length).fill(-1);
   for (let k = 0; k < open.length; k++) place[open[k]!] = k;
   // What else is settled once a route is gone through: only routes that share a probe can be.
-  const covers = open.map((r) => {
-    const own = missing[r]!;
-    const out: number[] = [];
-    for (const other of planner.sharing[r]!) {
-      if (place[other]! >= 0 && missing[other]!.every((index) => own.includes(index))) out.push(place[other]!);
+  roads.forEach((road, k) => {
+    for (const other of planner.sharing[open[k]!]!) {
+      const at = place[other]!;
+      if (at < 0 || !missing[other]!.every((index) => road.needed.includes(index))) continue;
+      road.covers.push(at);
+      road.faultBits |= bitOf(roads[at]!.fault);
     }
-    return out;
   });
-  const spent = new Uint8Array(open.length);
+  const spent = new Uint8Array(roads.length);
   const done = new Uint8Array(planner.probes.length);
+  const ratios = new Float64Array(roads.length);
+  const costs = new Float64Array(roads.length);
   let { mask, hot } = start;
   let time = 0;
   const order: number[] = [];
+  const weigh = (k: number) => {
+    const road = roads[k]!;
+    let cost = 0;
+    let extra = 0;
+    let heats = false;
+    for (const index of road.needed) {
+      if (done[index]) continue;
+      const probe = planner.probes[index]!;
+      cost += probe.minutes;
+      extra |= probe.mask & ~mask;
+      heats ||= probe.hot && !hot;
+    }
+    cost += maskCost(planner, extra) + (heats ? HOT_MIN : 0);
+    let gain = p[road.fault]! * left[road.fault]! * road.power;
+    for (const other of road.covers) {
+      const rival = roads[other]!;
+      if (!spent[other]) gain += p[rival.fault]! * left[rival.fault]! * rival.power;
+    }
+    costs[k] = cost;
+    ratios[k] = gain / Math.max(cost, 0.01);
+  };
   const settle = (k: number) => {
     spent[k] = 1;
-    const { fault } = planner.routes[open[k]!]!;
-    finish[fault]! += left[fault]! * power[k]! * Math.min(SEARCH_CAP_MIN, time);
-    left[fault]! *= 1 - power[k]!;
+    const { fault, power } = roads[k]!;
+    finish[fault]! += left[fault]! * power * Math.min(SEARCH_CAP_MIN, time);
+    left[fault]! *= 1 - power;
   };
-  for (;;) {
+  let alive = Int16Array.from(roads.keys()).filter((k) => left[roads[k]!.fault]! >= SETTLED_ENOUGH);
+  for (const k of alive) weigh(k);
+  while (time <= SEARCH_CAP_MIN) {
     let best = -1;
     let bestRatio = 0;
-    let bestCost = 0;
-    for (let k = 0; k < open.length; k++) {
-      const { fault } = planner.routes[open[k]!]!;
-      if (spent[k] || left[fault]! < SETTLED_ENOUGH) continue;
-      let cost = 0;
-      let extra = 0;
-      let heats = false;
-      for (const index of missing[open[k]!]!) {
-        if (done[index]) continue;
-        const probe = planner.probes[index]!;
-        cost += probe.minutes;
-        extra |= probe.mask & ~mask;
-        heats ||= probe.hot && !hot;
-      }
-      cost += maskCost(planner, extra) + (heats ? HOT_MIN : 0);
-      let gain = p[fault]! * left[fault]! * power[k]!;
-      for (const other of covers[k]!) {
-        const rival = planner.routes[open[other]!]!.fault;
-        if (!spent[other]) gain += p[rival]! * left[rival]! * power[other]!;
-      }
-      const ratio = gain / Math.max(cost, 0.01);
-      if (ratio > bestRatio) {
-        bestRatio = ratio;
+    for (let i = 0; i < alive.length; i++) {
+      const k = alive[i]!;
+      if (ratios[k]! > bestRatio) {
+        bestRatio = ratios[k]!;
         best = k;
-        bestCost = cost;
       }
     }
-    if (best < 0 || time > SEARCH_CAP_MIN) break;
-    time += bestCost;
-    for (const index of missing[open[best]!]!) {
+    if (best < 0) break;
+    const taken = roads[best]!;
+    time += costs[best]!;
+    const opened = taken.mask & ~mask;
+    const heated = taken.heats && !hot;
+    for (const index of taken.needed) {
       if (!done[index]) order.push(index);
       done[index] = 1;
-      mask |= planner.probes[index]!.mask;
-      hot ||= planner.probes[index]!.hot;
     }
+    mask |= taken.mask;
+    hot ||= taken.heats;
     settle(best);
-    for (const other of covers[best]!) if (!spent[other]) settle(other);
+    for (const other of taken.covers) if (!spent[other]) settle(other);
+    // Only what the step touched is weighed anew; a bit may stand for several, which weighs some for nothing.
+    let still = 0;
+    for (let i = 0; i < alive.length; i++) {
+      const k = alive[i]!;
+      const road = roads[k]!;
+      if (spent[k] || left[road.fault]! < SETTLED_ENOUGH) continue;
+      alive[still++] = k;
+      if (
+        road.mask & opened ||
+        road.probeBits & taken.probeBits ||
+        road.faultBits & taken.faultBits ||
+        (heated && road.heats)
+      )
+        weigh(k);
+    }
+    alive = alive.subarray(0, still);
   }
   const end = Math.min(SEARCH_CAP_MIN, time);
   for (let f = 0; f < faults; f++) finish[f]! += left[f]! * end;

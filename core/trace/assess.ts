@@ -32,7 +32,7 @@ export function assessInput(checkId: string, raw: unknown): Read<unknown> {
   if (!check) return refuse({ path: '$', message: `no check is called "${checkId}"` });
   const input = inputSchema.safeParse(raw);
   if (!input.success) return refuse(...issuesOf(input.error, '$'));
-  const { engine: given = {}, ambient: _ambient, ...event } = input.data;
+  const { engine: given = {}, ambient, ...event } = input.data;
   const words = engineWords.safeParse({
     ...UNSAID,
     ...(given.cylinders === 1 ? { layout: 'single' } : {}),
@@ -51,7 +51,12 @@ export function assessInput(checkId: string, raw: unknown): Read<unknown> {
   if (!read.ok) return { ok: false, issues: read.issues as InputIssue[] };
   if (read.value.kind !== 'reading') return refuse({ path: '$', message: 'a reading was expected' });
   const { reading } = read.value;
-  const assessed = check.assess(reading, { engine: words.data, figures: given, rules: DEFAULT_RULES });
+  const assessed = check.assess(reading, {
+    engine: words.data,
+    figures: given,
+    rules: DEFAULT_RULES,
+    ...(ambient ? { ambient } : {}),
+  });
   return {
     ok: true,
     value: {

@@ -1,5 +1,5 @@
 import { CHECKS, type Field } from '../checks/index.ts';
-import { CONDITIONS, FAULTS } from '../faults/index.ts';
+import { CONDITIONS, FAULTS, NAMED_FAULTS } from '../faults/index.ts';
 
 /** The checks as data: what a case file may say of each. */
 export function checksAsData() {
@@ -47,6 +47,7 @@ export function faultsAsData() {
     perCylinder: f.perCylinder,
     weight: f.weight,
     condition: false,
+    weighed: true,
     settledBy: f.settledBy,
     repair: f.repair,
     behind: f.behind,
@@ -58,9 +59,11 @@ export function faultsAsData() {
     part: c.part,
     perCylinder: false,
     condition: true,
+    weighed: true,
     causes: c.causes,
     ask: c.ask,
     repair: c.repair,
   }));
-  return [...faults, ...conditions];
+  const named = NAMED_FAULTS.map(({ appliesTo: _appliesTo, ...f }) => ({ ...f, weighed: false }));
+  return [...faults, ...conditions, ...named];
 }

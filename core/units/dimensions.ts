@@ -63,6 +63,7 @@ export const DIMENSIONS = {
     units: { s: scale(1, 's', 'sec'), min: scale(60, 'min', 'm', 'mins'), h: scale(3600, 'h', 'hr', 'hours') },
   },
   volume: { siName: 'm3', units: { ml: scale(1e-6, 'ml', 'cc'), l: scale(1e-3, 'l', 'litre', 'liter') } },
+  angle: { siName: 'deg', units: { deg: scale(1, 'deg', 'degrees', '°') } },
   percent: { siName: '%', units: { '%': scale(1, '%', 'percent') } },
 } as const satisfies Record<string, { siName: string; units: Record<string, UnitDefinition> }>;
 

@@ -23,14 +23,24 @@ const DECIMALS: Record<Unit, number> = {
   h: 1,
   ml: 0,
   l: 2,
+  deg: 1,
   '%': 0,
 };
 
-const SHOWN: Partial<Record<Unit, string>> = { ohm: 'Ω', kohm: 'kΩ', mohm: 'mΩ', degC: '°C', degF: '°F' };
+const SHOWN: Readonly<Record<string, string>> = {
+  ohm: 'Ω',
+  kohm: 'kΩ',
+  mohm: 'mΩ',
+  degC: '°C',
+  degF: '°F',
+  deg: '°',
+  mm2: 'mm²',
+  'N m': 'N·m',
+};
 
 /** The unit as printed on screen and paper. */
 export function shownUnit(unit: string): string {
-  return SHOWN[unit as Unit] ?? unit;
+  return SHOWN[unit] ?? unit;
 }
 
 /**

@@ -1,16 +1,22 @@
 'use client';
-import { type RefObject, useMemo, useState } from 'react';
+import { type RefObject, useMemo } from 'react';
 import {
+  ACCESS,
   accessLabel,
-  CHECKS,
-  type CheckDefinition,
   checkOf,
+  cylindersOf,
   type EngineWords,
   type NextCheck,
   type Plan,
+  type RawEvent,
   STATE_WORDS,
   TEMPERATURE_WORDS,
 } from '@/core/index.ts';
+import { KeyHint } from '@/ui/KeyHint.tsx';
+import { type FoundCheck, findChecks } from './keys.ts';
+import type { PlateCheck } from './Plate.tsx';
+import { twinOf } from './plates.ts';
+import { newId } from './useRecord.ts';
 
 interface Row {
   readonly key: string;
@@ -19,107 +25,137 @@ interface Row {
 
 /** The two sides of one check stand in one row while neither is ahead. */
 function rowsOf(next: readonly NextCheck[]): Row[] {
-  const rows: { key: string; entries: NextCheck[] }[] = [];
+  const rows: Row[] = [];
+  const taken = new Set<NextCheck>();
   for (const entry of next) {
-    const twin =
-      entry.cylinder === null
-        ? undefined
-        : rows.find((r) => r.entries[0]!.check === entry.check && r.entries[0]!.cylinder !== entry.cylinder);
-    if (twin && Math.abs(twin.entries[0]!.minutesSaved - entry.minutesSaved) < 0.75) twin.entries.push(entry);
-    else rows.push({ key: `${entry.check}${entry.cylinder}`, entries: [entry] });
+    if (taken.has(entry)) continue;
+    const twin = twinOf(entry, next);
+    const entries = twin && !taken.has(twin) ? [entry, twin] : [entry];
+    for (const e of entries) taken.add(e);
+    rows.push({
+      key: `${entry.check}${entry.cylinder}`,
+      entries: entries.toSorted((a, b) => (a.cylinder ?? 0) - (b.cylinder ?? 0)),
+    });
   }
   return rows;
 }
 
+const NOTHING_TO_OPEN = 'Nothing more to open';
+
 /** What has to be opened first, as a heading. */
 function groupOf(entry: NextCheck): string {
   const telling = entry.opens.filter((key) => !key.startsWith('lead') && key !== 'hood');
-  if (telling.length === 0) return entry.opens.includes('hood') ? 'Hood up' : 'Nothing more to open';
+  if (telling.length === 0) return entry.opens.includes('hood') ? 'Hood up' : NOTHING_TO_OPEN;
   return `Open: ${accessLabel(telling.at(-1)!)}`;
+}
+
+/** What is open already comes first, the rest in the order of its first check. */
+function groupsOf(rows: readonly Row[]): [string, Row[]][] {
+  const groups = new Map<string, Row[]>([[NOTHING_TO_OPEN, []]]);
+  for (const row of rows) {
+    const name = groupOf(row.entries[0]!);
+    groups.set(name, [...(groups.get(name) ?? []), row]);
+  }
+  return [...groups].filter(([, own]) => own.length > 0);
 }
 
 interface Props {
   readonly plan: Plan | null;
   readonly stale: boolean;
+  /** How many lines the record had that it was worked out from. */
+  readonly events: number;
   /** What lies on the plate already. */
-  readonly onPlate: { readonly check: string; readonly cylinder: number | null };
+  readonly onPlate: PlateCheck;
   readonly engine: EngineWords;
+  readonly open: readonly string[];
+  readonly asked: string;
   readonly search: RefObject<HTMLInputElement | null>;
+  readonly onAsked: (asked: string) => void;
   readonly onPick: (entry: NextCheck) => void;
-  readonly onPickAny: (check: CheckDefinition) => void;
+  readonly onPickAny: (found: FoundCheck) => void;
+  readonly onAccess: (event: RawEvent, id: string) => void;
 }
 
-/** The other checks worth doing, grouped by what has to be opened; and a search for any check at all. */
-export function BenchOrder({ plan, stale, onPlate, engine, search, onPick, onPickAny }: Props) {
-  const [asked, setAsked] = useState('');
-  const found = useMemo(() => {
-    const words = asked.trim().toLowerCase().split(/\s+/).filter(Boolean);
-    return words.length === 0
-      ? []
-      : CHECKS.filter((c) => c.appliesTo(engine) && words.every((w) => `${c.title} ${c.id}`.toLowerCase().includes(w)));
-  }, [asked, engine]);
-  const rows = rowsOf((plan?.next ?? []).filter((n) => n.check !== onPlate.check || n.cylinder !== onPlate.cylinder));
-  const groups = [...new Set(rows.map((r) => groupOf(r.entries[0]!)))];
+/** The other checks worth doing, grouped by what has to be opened; a search for any check at all; and what stands open. */
+export function BenchOrder({ plan, stale, events, onPlate, engine, open, asked, search, onAsked, ...act }: Props) {
+  const found = useMemo(() => findChecks(asked, engine), [asked, engine]);
+  const rows = rowsOf(
+    (plan?.next ?? []).filter((n) => n.check !== onPlate.check || !(onPlate.pair || n.cylinder === onPlate.cylinder)),
+  );
+  const pick = (what: FoundCheck) => {
+    act.onPickAny(what);
+    onAsked('');
+  };
   return (
-    <section aria-label="Bench order" className="flex flex-col gap-2 bg-sheet p-3">
-      <div className="flex items-baseline justify-between gap-2">
+    <section
+      aria-label="Bench order"
+      data-events={stale ? undefined : events}
+      className="flex flex-col bg-sheet p-3"
+      tabIndex={-1}
+    >
+      <div className="flex flex-wrap items-baseline justify-between gap-x-2">
         <h2 className="text-[1.15rem] font-extrabold">Bench order</h2>
-        {plan && !plan.settlingOrder && (
-          <span className="text-[0.85rem] text-soft">{Math.round(plan.expectedSearchMin)} min to go, on average</span>
+        {plan && (
+          <span className="text-[0.85rem] text-soft">
+            {plan.settlingOrder
+              ? 'in the order that settles'
+              : `${Math.round(plan.expectedSearchMin)} min to go, on average`}
+          </span>
         )}
-        {plan?.settlingOrder && <span className="text-[0.85rem] text-soft">in the order that settles</span>}
       </div>
-      <div className={stale ? 'opacity-55' : ''} aria-busy={stale}>
-        {rows.length === 0 && <p className="py-2 text-soft">Nothing else is worth a check now.</p>}
-        {groups.map((group) => (
-          <div key={group}>
-            <h3 className="mt-1 text-[0.85rem] font-bold text-soft">{group}</h3>
-            <ul>
-              {rows
-                .filter((r) => groupOf(r.entries[0]!) === group)
-                .map((row) => (
-                  <OrderRow key={row.key} row={row} twin={engine.cylinders > 1} onPick={onPick} />
-                ))}
-            </ul>
-          </div>
-        ))}
-      </div>
-      <label className="mt-1 block">
-        <span className="text-[0.9rem] font-semibold">Any other check</span>
+      <label className="mt-1 flex items-center gap-2 border-2 border-line bg-sheet focus-within:border-iron">
+        <span className="pl-2.5 text-[1.2rem] font-extrabold" aria-hidden="true">
+          /
+        </span>
+        <span className="sr-only">Any other check</span>
         <input
           ref={search}
           type="search"
           value={asked}
-          onChange={(e) => setAsked(e.target.value)}
+          onChange={(e) => onAsked(e.target.value)}
           onKeyDown={(e) => {
-            if (e.key === 'Enter' && found[0]) {
-              onPickAny(found[0]);
-              setAsked('');
-            }
+            if (e.key === 'Enter' && found[0]) pick(found[0]);
+            if (e.key === 'Escape') onAsked('');
           }}
-          placeholder="such as coil, oil, thumb"
-          className="min-h-12 w-full border-2 border-line bg-sheet px-2"
+          placeholder="any other check"
+          autoComplete="off"
+          className="min-h-tap w-full min-w-0 bg-sheet pr-2 outline-none placeholder:text-soft"
         />
       </label>
       {asked.trim() !== '' && (
-        <ul aria-label="Found checks" className="max-h-72 overflow-y-auto">
-          {found.map((check) => (
+        <ul aria-label="Found checks" className="max-h-80 overflow-y-auto border-2 border-t-0 border-line">
+          {found.map(({ check, cylinder }) => (
             <li key={check.id}>
               <button
                 type="button"
-                className="min-h-12 w-full border-b border-line px-2 text-left font-semibold"
-                onClick={() => {
-                  onPickAny(check);
-                  setAsked('');
-                }}
+                className="flex min-h-tap w-full items-center justify-between gap-2 border-b border-line px-2 text-left leading-tight font-semibold"
+                onClick={() => pick({ check, cylinder })}
               >
-                {check.title}
+                <span>
+                  {check.title}
+                  {cylinder !== null && `, cylinder ${cylinder}`}
+                </span>
+                <KeyHint code={check.code} />
               </button>
             </li>
           ))}
-          {found.length === 0 && <li className="py-2 text-soft">No check of that name.</li>}
+          {found.length === 0 && <li className="p-2 text-soft">No check of that name.</li>}
         </ul>
       )}
+      <div className={stale ? 'opacity-55' : ''} aria-busy={stale}>
+        {rows.length === 0 && <p className="py-2 text-soft">Nothing else is worth a check now.</p>}
+        {groupsOf(rows).map(([group, own]) => (
+          <div key={group}>
+            <h3 className="mt-2.5 border-b-2 border-ink text-[0.9rem] font-bold">{group}</h3>
+            <ul>
+              {own.map((row) => (
+                <OrderRow key={row.key} row={row} twin={engine.cylinders > 1} onPick={act.onPick} />
+              ))}
+            </ul>
+          </div>
+        ))}
+      </div>
+      <OpenNow open={open} engine={engine} onAccess={act.onAccess} />
     </section>
   );
 }
@@ -127,6 +163,7 @@ export function BenchOrder({ plan, stale, onPlate, engine, search, onPick, onPic
 function OrderRow({ row, twin, onPick }: { row: Row; twin: boolean; onPick: (entry: NextCheck) => void }) {
   const [first] = row.entries as [NextCheck];
   const check = checkOf(first.check);
+  const pair = row.entries.length > 1;
   const state = [
     check.states.length > 1 ? STATE_WORDS[first.condition] : '',
     first.temperature === 'hot' ? TEMPERATURE_WORDS.hot : '',
@@ -134,36 +171,91 @@ function OrderRow({ row, twin, onPick }: { row: Row; twin: boolean; onPick: (ent
     .filter(Boolean)
     .join(', ');
   return (
-    <li className="flex items-stretch gap-1 border-b border-line py-1">
+    <li className="border-b border-line">
       <button
         type="button"
         onClick={() => onPick(first)}
-        className="flex min-h-12 flex-1 items-center justify-between gap-2 px-1 text-left leading-tight"
+        className="flex min-h-tap w-full items-center justify-between gap-2 py-1 text-left leading-tight"
       >
-        <span>
+        <span className="min-w-0">
           <span className="font-semibold">{check.title}</span>
-          {twin && first.cylinder !== null && row.entries.length === 1 && (
-            <span className="font-bold text-rust">, cyl. {first.cylinder}</span>
+          {twin && first.cylinder !== null && (
+            <span className="font-bold text-rust">{pair ? ', both' : `, cyl. ${first.cylinder}`}</span>
           )}
           {state !== '' && <span className="block text-[0.85rem] text-soft">{state}</span>}
         </span>
-        <span className="text-right">
-          <span className="text-[1.15rem] font-extrabold">{Math.round(first.minutes * 2) / 2}</span>
-          <span className="text-[0.85rem] text-soft"> min</span>
+        <span className="flex shrink-0 items-baseline gap-2">
+          <KeyHint code={check.code} />
+          <span className="min-w-[3.4rem] text-right">
+            <span className="text-[1.15rem] font-extrabold">{Math.round(first.minutes * 2) / 2}</span>
+            <span className="text-[0.85rem] text-soft"> min</span>
+          </span>
         </span>
       </button>
-      {row.entries.length > 1 &&
-        row.entries.map((entry) => (
-          <button
-            key={entry.cylinder}
-            type="button"
-            aria-label={`${check.title}, cylinder ${entry.cylinder}`}
-            onClick={() => onPick(entry)}
-            className="min-h-12 min-w-12 border-2 border-line font-extrabold"
-          >
-            {entry.cylinder}
-          </button>
-        ))}
     </li>
+  );
+}
+
+const accessEvent = (key: string, now: 'open' | 'closed'): RawEvent => {
+  const cylinder = /\[(\d)\]/.exec(key)?.[1];
+  return { access: key.replace(/\[\d\]/, ''), ...(cylinder ? { cylinder: Number(cylinder) } : {}), now };
+};
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** What stands open on the machine: the minutes of every check depend on it, so it can be put right. */
+function OpenNow({
+  open,
+  engine,
+  onAccess,
+}: {
+  open: readonly string[];
+  engine: EngineWords;
+  onAccess: Props['onAccess'];
+}) {
+  const all = Object.keys(ACCESS).flatMap((id) =>
+    id.includes('[c]') ? cylindersOf(engine).map((c) => id.replace('[c]', `[${c}]`)) : [id],
+  );
+  const shut = all.filter((key) => !open.includes(key));
+  return (
+    <section aria-label="Open on the machine" className="mt-3 border-t-2 border-ink pt-1">
+      <h3 className="text-[0.9rem] font-bold">Open on the machine</h3>
+      {open.length === 0 && <p className="text-soft">Nothing.</p>}
+      <div className="mt-1 flex flex-wrap gap-1.5">
+        {all
+          .filter((key) => open.includes(key))
+          .map((key) => (
+            <button
+              key={key}
+              type="button"
+              aria-label={`Put back: ${accessLabel(key)}`}
+              onClick={() => onAccess(accessEvent(key, 'closed'), newId())}
+              className="min-h-tap border-2 border-line bg-well px-2.5 font-semibold"
+            >
+              {capital(accessLabel(key))} <span aria-hidden="true">✕</span>
+            </button>
+          ))}
+      </div>
+      {shut.length > 0 && (
+        <details>
+          <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">
+            Something else was opened
+          </summary>
+          <div className="flex flex-wrap gap-1.5">
+            {shut.map((key) => (
+              <button
+                key={key}
+                type="button"
+                aria-label={`Opened: ${accessLabel(key)}`}
+                onClick={() => onAccess(accessEvent(key, 'open'), newId())}
+                className="min-h-tap border-2 border-line bg-sheet px-2.5 font-semibold"
+              >
+                {capital(accessLabel(key))}
+              </button>
+            ))}
+          </div>
+        </details>
+      )}
+    </section>
   );
 }

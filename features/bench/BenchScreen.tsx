@@ -1,38 +1,51 @@
 'use client';
+import { clsx } from 'clsx';
 import Link from 'next/link';
-import { startTransition, useCallback, useMemo, useRef, useState } from 'react';
+import { useRouter } from 'next/navigation';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import {
   type CaseHead,
   type CheckDefinition,
+  CLOSE_WORDS,
   CONDITIONS,
-  checkLabel,
   checkOf,
+  cylindersOf,
   epochOf,
   FAULTS,
+  NAMED_FAULTS,
   type NextCheck,
   type PartId,
   type Plan,
   type RawCheckEvent,
   type RawEvent,
-  readingText,
   SYMPTOMS,
 } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
 import { DeskBar } from '@/features/shop/DeskBar.tsx';
-import type { Habit } from '@/features/shop/settings.ts';
+import type { Desk } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
+import { KeyHint } from '@/ui/KeyHint.tsx';
+import { useCoarse } from '@/ui/useCoarse.ts';
+import { useTwoLetters } from '@/ui/useTwoLetters.ts';
 import type { Believed } from '@/workers/messages.ts';
 import { BeforeAfterTable } from './BeforeAfterTable.tsx';
 import { BenchOrder } from './BenchOrder.tsx';
 import { ClosePanel } from './ClosePanel.tsx';
+import { entryFrom } from './entry.ts';
 import type { CaseHeadFile, PrintedEvent } from './jobFile.ts';
+import { KeyList } from './KeyList.tsx';
+import type { Unsent } from './keptRecord.ts';
+import { type ActionCode, type FoundCheck, meantBy } from './keys.ts';
 import { LiveRidge } from './LiveRidge.tsx';
+import { Notices } from './Notices.tsx';
 import { PartPanel } from './PartPanel.tsx';
-import { Plate, type PlateCheck } from './Plate.tsx';
+import { type Entries, Plate, type PlateCheck } from './Plate.tsx';
 import { type BeforeAfterLine, beforeLineText } from './pairs.ts';
+import { NOTHING_PLANNED, pickedPlate, plannedPlate, rawReading, replacingPlate, type TapeEvent } from './plates.ts';
 import { AnyRepair, RepairPlate } from './RepairPanel.tsx';
-import { Shortcuts } from './Shortcuts.tsx';
-import { Tape } from './Tape.tsx';
+import { type Before, correctable, eventText, Tape } from './Tape.tsx';
+import { useDraft } from './useDraft.ts';
+import { useFocusedPanel } from './useFocusedPanel.ts';
 import { useReasoner } from './useReasoner.ts';
 import { newId, useEntryId, useRecord } from './useRecord.ts';
 
@@ -42,339 +55,422 @@ interface Props {
   readonly head: CaseHeadFile;
   readonly caseHead: CaseHead;
   readonly events: readonly PrintedEvent[];
+  /** Everybody who ever wrote on the tape. */
   readonly people: readonly Person[];
-  readonly person: Person | null;
-  readonly habit: Habit;
+  /** Who works here now. */
+  readonly staff: readonly Person[];
+  readonly desk: Desk;
   readonly initial: Believed & { readonly plan: Plan };
 }
 
-/** With nothing worth a check, running it and listening is what is left. */
-const NOTHING_PLANNED: PlateCheck = {
-  check: 'look.run',
-  cylinder: null,
-  condition: 'loaded',
-  temperature: null,
-  from: null,
-  retest: false,
-  replaces: null,
-  beforeText: null,
-};
+/** What the technician put on the plate himself, with what stands in its boxes already. */
+interface Picked {
+  readonly plate: PlateCheck;
+  readonly first: Entries | null;
+  /** The refused event it is typed again for. */
+  readonly insteadOf: string | null;
+}
+
+type Drawer = 'repair' | 'note' | 'close';
+const DRAWERS: readonly { readonly name: Drawer; readonly label: string; readonly code: ActionCode }[] = [
+  { name: 'repair', label: 'Record a repair', code: 're' },
+  { name: 'note', label: 'Write a note', code: 'no' },
+  { name: 'close', label: 'Close the job', code: 'cl' },
+];
 
 /** One job on the bench. */
-export function BenchScreen({ job, machine, head, caseHead, events: first, people, person, habit, initial }: Props) {
+export function BenchScreen({ job, machine, head, caseHead, events: first, people, staff, desk, initial }: Props) {
+  const { person, habit } = desk;
+  const router = useRouter();
   const firstRaw = useRef(first.map((e) => e.event)).current;
-  const { now, ridge, trouble, open, add, explain } = useReasoner(head, firstRaw, initial);
-  const { events, unsent, offline, refusal, clearRefusal, isKnown, record } = useRecord(job.id, first, open);
-  const [picked, setPicked] = useState<PlateCheck | null>(null);
-  const [part, setPart] = useState<PartId | null>(null);
-  const [more, setMore] = useState(false);
-  const [drawer, setDrawer] = useState<'repair' | 'close' | 'note' | null>(null);
+  const { now, ridge, trouble, open, add, explain, prepare, afterRidge } = useReasoner(head, firstRaw, initial);
+  const { events, unsent, offline, keeps, isKnown, record, leaveOut } = useRecord(job.id, first, open, afterRidge);
+  const draft = useDraft(job.id);
+  const [picked, setPicked] = useState<Picked | null>(null);
   const [touched, setTouched] = useState<PlateCheck | null>(null);
+  const [part, setPart] = useState<PartId | null>(null);
+  /** The technician wants to check more although a repair or the closing is due. */
+  const [more, setMore] = useState(false);
+  const [drawer, setDrawer] = useState<Drawer | null>(null);
+  const [keysShown, setKeysShown] = useState(false);
+  const [asked, setAsked] = useState('');
+  const [line, setLine] = useState<number | null>(null);
   const [turn, setTurn] = useState(0);
+  /** How often somebody put a check on the plate. */
+  const picks = useRef(0);
+  const coarse = useCoarse();
   const search = useRef<HTMLInputElement>(null);
+  const main = useRef<HTMLElement>(null);
   const { summary, plan } = now;
   const closed = summary.phase === 'closed';
+  const lines = useMemo((): readonly TapeEvent[] => {
+    const onTheirWay = unsent.filter((u) => u.refused === null);
+    return [...events, ...onTheirWay.map(({ event }, i) => ({ seq: events.length + i + 1, event }))];
+  }, [events, unsent]);
+  const waiting = lines.length - events.length;
 
   const choosePart = useCallback((p: PartId) => setPart((old) => (old === p ? null : p)), []);
+  const clear = () => {
+    setPicked(null);
+    setTouched(null);
+    setMore(false);
+    setDrawer(null);
+  };
 
-  /** Takes one event down under the id of the form it came from: a second click on the same form is the same event. */
-  const put = useCallback(
-    (event: RawEvent, id: string) => {
-      if (!person || isKnown(id)) return;
-      performance.mark('ridge-reading');
-      // The worker reckons while this thread writes the reading down; the ridge is drawn before the plate is cleared.
-      add(event);
-      record(event, person.id, id);
-      startTransition(() => {
-        setPicked(null);
-        setTouched(null);
-        setMore(false);
-        setDrawer(null);
-        setTurn((t) => t + 1);
-      });
-    },
-    [add, isKnown, person, record],
-  );
+  /** Takes events down under the ids of the form they came from: a second click on the same form is the same event. */
+  const putAll = (all: readonly { readonly event: RawEvent; readonly id: string }[]) => {
+    const fresh = all.filter(({ id }) => !isKnown(id));
+    if (!person || fresh.length === 0) return;
+    performance.mark('ridge-reading');
+    for (const { event } of fresh) add(event);
+    for (const { event, id } of fresh) record(event, person.id, id);
+    draft.drop();
+    if (picked?.insteadOf) leaveOut(picked.insteadOf);
+    const picksThen = picks.current;
+    afterRidge(() => {
+      // Fast hands may have put the next check on the plate already.
+      if (picks.current !== picksThen) return;
+      clear();
+      setTurn((t) => t + 1);
+    });
+  };
+  const put = (event: RawEvent, id: string) => putAll([{ event, id }]);
+  /** Opening and putting back changes the minutes, not what lies on the plate. */
+  const putAccess = (event: RawEvent, id: string) => {
+    if (!person || isKnown(id)) return;
+    add(event);
+    record(event, person.id, id);
+  };
 
-  const suggested = useMemo(
-    () => plateFor(plan?.next[0] ?? null, summary.phase === 'retest', now.readings, events) ?? NOTHING_PLANNED,
-    [plan, summary.phase, now.readings, events],
-  );
+  const suggested = useMemo(() => {
+    const [entry] = plan?.next ?? [];
+    return plan && entry ? plannedPlate(entry, plan, summary.sides, now.readings, lines) : NOTHING_PLANNED;
+  }, [plan, summary.sides, now.readings, lines]);
   // Until somebody touches it the plate follows the plan, and waits while a new one is worked out: what is typed next must
   // not land in the check that was just recorded.
-  const plate = picked ?? touched ?? (now.planStale ? null : suggested);
+  const plate = picked?.plate ?? touched ?? (now.planStale ? null : suggested);
 
-  const pickEntry = (entry: NextCheck) =>
-    setPicked(plateFor(entry, summary.phase === 'retest' && entry.why.code === 'retest', now.readings, events));
-  const pickAny = (check: CheckDefinition) => {
-    const cylinder =
-      check.scope === 'cylinder' ? now.summary.sides.indexOf(Math.max(...now.summary.sides)) + 1 || 1 : null;
-    setPicked({
-      check: check.id,
-      cylinder,
-      condition: check.states[0]!,
-      temperature: null,
-      from: null,
-      retest: false,
-      replaces: null,
-      beforeText: null,
-    });
+  const { check: onPlate, cylinder: side, pair: bothSides, condition, temperature } = plate ?? NOTHING_PLANNED;
+  useEffect(() => {
+    for (const cylinder of bothSides ? cylindersOf(caseHead.engine) : [side])
+      prepare({ check: onPlate, cylinder, condition, temperature });
+  }, [onPlate, side, bothSides, condition, temperature, prepare, caseHead.engine]);
+
+  const pick = (next: PlateCheck, entries: Entries | null = null, insteadOf: string | null = null) => {
+    picks.current += 1;
+    setPicked({ plate: next, first: entries, insteadOf });
+    setTouched(null);
+    setDrawer(null);
     setMore(true);
+    setPart(null);
+    setTurn((t) => t + 1);
   };
+  const pickEntry = (entry: NextCheck) => {
+    if (plan) pick(plannedPlate(entry, plan, summary.sides, now.readings, lines));
+  };
+  const pickAny = ({ check, cylinder }: FoundCheck) =>
+    pick(pickedPlate(check, cylinder, caseHead.engine, ridge.get().sides));
+  const pickCheck = (check: CheckDefinition) => pickAny({ check, cylinder: null });
+  const pickAgain = (event: RawCheckEvent, next: PlateCheck, insteadOf: string | null) =>
+    pick(next, { [event.cylinder ?? 0]: entryFrom(event, checkOf(event.check)) }, insteadOf);
+  const typeAgain = (refused: Unsent) => {
+    const event = refused.event as RawCheckEvent;
+    pickAgain(event, { ...replacingPlate(0, event), replaces: null }, refused.id);
+  };
+
+  const { kept: keptDraft } = draft;
+  const restored = useRef(false);
+  useEffect(() => {
+    if (restored.current || closed) return;
+    restored.current = true;
+    const kept = keptDraft();
+    if (kept) setPicked({ plate: kept.plate, first: kept.entries, insteadOf: null });
+  }, [keptDraft, closed]);
+
+  const focusOn = (selector: string) => main.current?.querySelector<HTMLElement>(selector)?.focus();
+  const act = (action: ActionCode) => {
+    switch (action) {
+      case 're':
+      case 'no':
+      case 'cl':
+        return closed ? undefined : setDrawer(DRAWERS.find((d) => d.code === action)!.name);
+      case 'la': {
+        const last = events.findLast((e) => correctable(e.event));
+        return last && !closed ? setLine(last.seq) : undefined;
+      }
+      case 'ri':
+        return focusOn('[data-part][tabindex="0"]');
+      case 'bo':
+        return focusOn('[aria-label="Bench order"] li button');
+      case 'ta':
+        return focusOn('[aria-label="Tape"] button');
+      case 'sh':
+        return router.push(`/jobs/${job.id}/sheet`);
+      case 'fl':
+        return router.push('/');
+    }
+  };
+  useTwoLetters(desk.twoLetters, {
+    onFirst: setAsked,
+    onPair: (letters) => {
+      const meant = meantBy(letters, caseHead.engine);
+      if (meant.kind === 'action') act(meant.action);
+      else if (meant.kind === 'check' && !closed) pickCheck(meant.check);
+      else {
+        setAsked(letters);
+        search.current?.focus();
+      }
+    },
+    onSign: (sign) => {
+      if (sign === '/') return search.current?.focus();
+      if (sign === '?') return setKeysShown((shown) => !shown);
+      if (keysShown) return setKeysShown(false);
+      const focused = document.activeElement;
+      if (focused instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(focused.tagName))
+        return focused.closest<HTMLElement>('form, section[tabindex]')?.focus();
+      if (part) return setPart(null);
+      if (drawer) return setDrawer(null);
+      if (line !== null) return setLine(null);
+      draft.drop();
+      clear();
+    },
+  });
+
   const settled = summary.settled[0];
   const showRepair = summary.phase === 'repair' && settled !== undefined && picked === null && !more;
   const lineText = (number: number) => {
-    const event = events.find((e) => e.seq === number)?.event;
-    return event ? `Line ${number}: ${eventText(event)}` : `Line ${number}`;
+    const event = lines.find((e) => e.seq === number)?.event;
+    return event ? `line ${number}, ${eventText(event)}` : `line ${number}`;
   };
-  const onRecord = (event: RawCheckEvent, id: string) => {
+  const onRecord = (all: readonly { readonly event: RawCheckEvent; readonly id: string }[]) => {
     if (!plate) return;
-    const marked: RawCheckEvent = plate.retest ? { ...event, retest: true } : event;
-    if (plate.replaces === null) put(marked, id);
-    else {
-      const { check, ...rest } = marked;
-      put({ correct: plate.replaces, check, ...rest }, id);
-    }
+    putAll(
+      all.map(({ event, id }) => {
+        const marked: RawCheckEvent = plate.retest ? { ...event, retest: true } : event;
+        if (plate.replaces === null) return { event: marked, id };
+        const { check, ...rest } = marked;
+        return { event: { correct: plate.replaces, check, ...rest }, id };
+      }),
+    );
   };
-  const plateKey = plate && `${turn}/${plate.check}/${plate.replaces}/${plate.condition}/${plate.temperature}`;
+  const befores = new Map<number, Before>();
+  for (const { before, after } of summary.pairs) {
+    const event = rawReading(lines, before.event);
+    if (event) befores.set(after.event, { number: before.event, event });
+  }
+  const plateKey =
+    plate &&
+    `${turn}/${plate.check}/${plate.cylinder}/${plate.pair}/${plate.replaces}/${plate.condition}/${plate.temperature}`;
   return (
     <>
-      <DeskBar people={people} person={person} habit={habit}>
-        <h1 className="min-w-0 text-[1.05rem] leading-tight">
+      <DeskBar people={staff} desk={desk}>
+        <h1 className="min-w-0 text-[1.05rem] leading-tight wrap-anywhere">
           <span className="font-extrabold">
             {job.number} · {machine.tag}
           </span>{' '}
           {machine.name}
-          <span className="block text-[0.85rem] opacity-85">
+          <span className="block text-[0.85rem]">
             {machine.owner}: {head.complaint.map((s) => SYMPTOMS[s]).join(', ')}
           </span>
         </h1>
-        <Link
-          href={`/jobs/${job.id}/sheet`}
-          className="ml-auto flex min-h-12 items-center px-2 font-semibold underline underline-offset-4"
-        >
-          Job sheet
-        </Link>
-        <a
-          href={`/api/jobs/${job.id}/case`}
-          download
-          className="flex min-h-12 items-center px-2 font-semibold underline underline-offset-4"
-        >
-          Case file
-        </a>
       </DeskBar>
-      <main className="mx-auto flex max-w-[1920px] flex-col gap-2 p-2">
-        <LiveRidge store={ridge} chosen={part} onChoose={choosePart} />
-        {offline && (
-          <p className="bg-hazard px-3 py-2 font-bold text-on-hazard">
-            Out of reach: {unsent.length} not sent yet. Go on working; it is sent as soon as the shop's computer
-            answers.
-          </p>
-        )}
-        {trouble && (
-          <p className="bg-hazard px-3 py-2 font-bold text-on-hazard">
-            The reckoning stopped: {trouble}. Reload the page; the tape is safe.
-          </p>
-        )}
-        {refusal && (
-          <div
-            role="alert"
-            className="flex flex-wrap items-center justify-between gap-2 border-l-8 border-rust bg-sheet px-3 py-2"
-          >
-            <p className="font-bold">
-              Not taken down ({eventText(refusal.event)}):{' '}
-              {refusal.issues.map((i) => i.message).join('; ') || 'the job is not ready to be closed that way.'}
-            </p>
-            <Button onClick={clearRefusal}>Understood</Button>
-          </div>
-        )}
-        {summary.slipped !== null && (
-          <p className="border-l-8 border-rust bg-sheet px-3 py-2 font-bold" data-testid="slipped">
-            These do not fit together. Most likely slipped: {lineText(summary.slipped)}. Take it again before anything
-            is bought.
-          </p>
-        )}
-        {!closed &&
-          summary.conditions
-            .filter(({ p }) => p >= 0.5)
-            .map(({ id }) => (
-              <p key={id} className="border-l-8 border-paint bg-sheet px-3 py-2 font-bold">
-                {CONDITIONS.find((c) => c.id === id)!.ask}
-              </p>
-            ))}
-        {summary.unsteady.length > 0 && (
-          <p className="border-l-8 border-paint bg-sheet px-3 py-2 font-semibold">
-            Unsteady: the same check gave two answers (
-            {summary.unsteady.map((v) => checkLabel(v.replace(/\[.*/, ''), null)).join(', ')}).
-          </p>
-        )}
-        {part && (
-          <PartPanel
-            part={part}
-            suspects={summary.suspects}
-            record={now.events}
-            explain={explain}
-            onClose={() => setPart(null)}
+      <main ref={main} className="@container mx-auto max-w-[1920px]">
+        <div className="flex flex-col gap-2 p-2">
+          <LiveRidge store={ridge} chosen={part} onChoose={choosePart} />
+          <Notices
+            summary={summary}
+            plan={plan}
+            closed={closed}
+            slippedLine={summary.slipped === null ? null : lineText(summary.slipped)}
+            waiting={waiting}
+            offline={offline}
+            keeps={keeps}
+            trouble={trouble}
           />
-        )}
-        <div className="grid items-start gap-2 md:grid-cols-[minmax(0,1fr)_19rem] xl:grid-cols-[minmax(0,1fr)_20rem_20rem]">
-          <div className="space-y-2 md:max-xl:col-span-2">
-            {closed ? (
-              <ClosedPlate jobId={job.id} note={events.at(-1)?.event} sent={unsent.length === 0} />
-            ) : showRepair ? (
-              <RepairPlate
-                key={settled.fault}
-                faultKey={settled.fault}
-                proof={[...new Set(settled.proof)].sort((a, b) => a - b).map(lineText)}
-                onRecord={put}
-                onMore={() => setMore(true)}
-              />
-            ) : summary.phase === 'ready' && picked === null && !more ? (
-              <ReadyPlate
-                pairs={summary.pairs.map((pair) => beforeLineText(pair, (n) => rawReading(events, n)))}
-                onRecord={put}
-                onMore={() => setMore(true)}
-                blockers={summary.closeBlockers}
-              />
-            ) : !plate ? (
-              <p className="min-h-80 border-t-8 border-line bg-sheet px-4 pt-3 text-soft" aria-live="polite">
-                Working out what to check next ...
-              </p>
-            ) : (
-              <Plate
-                key={plateKey}
-                plate={plate}
-                head={caseHead}
-                habit={habit}
-                readings={now.readings}
-                epoch={epochOf(now)}
-                canRecord={person !== null}
-                onTouched={() => setTouched((old) => old ?? plate)}
-                onCylinder={(cylinder) => setPicked({ ...plate, cylinder })}
-                onRecord={onRecord}
-                onLeave={
-                  picked === null && !more
-                    ? null
-                    : () => {
-                        setPicked(null);
-                        setMore(false);
-                      }
-                }
-                autoFocus={turn > 0 || picked !== null}
-              />
-            )}
-            {!closed && (
-              <div className="no-print flex flex-wrap gap-2">
-                {(['repair', 'note', 'close'] as const).map((name) => (
-                  <Button
-                    key={name}
-                    aria-expanded={drawer === name}
-                    onClick={() => setDrawer(drawer === name ? null : name)}
-                  >
-                    {{ repair: 'Record a repair', note: 'Write a note', close: 'Close the job' }[name]}
-                  </Button>
-                ))}
-              </div>
-            )}
-            {!closed && drawer === 'repair' && (
-              <AnyRepair
-                keys={repairKeys(
-                  summary.suspects.map((s) => s.key),
-                  caseHead,
-                )}
-                onRecord={put}
-              />
-            )}
-            {!closed && drawer === 'note' && <NoteForm onRecord={put} />}
-            {!closed && drawer === 'close' && (
-              <div className="border-2 border-line bg-sheet p-3">
-                <ClosePanel blockers={summary.closeBlockers} preset={null} onRecord={put} />
-              </div>
-            )}
-          </div>
-          {!closed && (
-            <BenchOrder
-              plan={plan}
-              stale={now.planStale}
-              onPlate={plate ?? NOTHING_PLANNED}
+          {keysShown && <KeyList onClose={() => setKeysShown(false)} />}
+          {part && (
+            <PartPanel
+              part={part}
               engine={caseHead.engine}
-              search={search}
-              onPick={pickEntry}
-              onPickAny={pickAny}
+              ridge={summary.ridge}
+              suspects={summary.suspects}
+              record={now.events}
+              explain={explain}
+              onPart={setPart}
+              onCheck={pickCheck}
+              onClose={() => setPart(null)}
             />
           )}
-          <Tape
-            events={events}
-            unsent={unsent}
-            readings={now.readings}
-            people={people}
-            closed={closed}
-            said={[head.said, head.complaint.map((s) => SYMPTOMS[s]).join(', ')].filter(Boolean).join(' — ')}
-            onStrike={(number) => put({ correct: number }, newId())}
-            onReplace={(number, event) =>
-              setPicked({
-                check: event.check,
-                cylinder: event.cylinder ?? null,
-                condition: event.condition ?? checkOf(event.check).states[0]!,
-                temperature: event.temperature ?? null,
-                from: null,
-                retest: event.retest === true,
-                replaces: number,
-                beforeText: null,
-              })
-            }
-          />
+          <div
+            className={clsx(
+              'grid items-start gap-2',
+              closed
+                ? '@4xl:grid-cols-[minmax(0,1fr)_minmax(18rem,2fr)]'
+                : '@2xl:grid-cols-2 @5xl:grid-cols-[minmax(0,1fr)_18.5rem_18rem]',
+            )}
+          >
+            <div className={clsx('@container min-w-0 space-y-2', !closed && '@2xl:col-span-2 @5xl:col-span-1')}>
+              {closed ? (
+                <ClosedPlate jobId={job.id} ending={events.at(-1)?.event} sent={waiting === 0} />
+              ) : showRepair ? (
+                <RepairPlate
+                  key={settled.fault}
+                  faultKey={settled.fault}
+                  proof={[...new Set(settled.proof)].sort((a, b) => a - b).map(lineText)}
+                  onRecord={put}
+                  onMore={() => setMore(true)}
+                />
+              ) : summary.phase === 'ready' && picked === null && !more ? (
+                <ReadyPlate
+                  pairs={summary.pairs.map((pair) => beforeLineText(pair, (n) => rawReading(lines, n)))}
+                  onRecord={put}
+                  onMore={() => setMore(true)}
+                  blockers={summary.closeBlockers}
+                />
+              ) : !plate ? (
+                <p className="min-h-80 border-t-8 border-line bg-sheet px-4 pt-3 text-soft" aria-live="polite">
+                  Working out what to check next ...
+                </p>
+              ) : (
+                <Plate
+                  key={plateKey}
+                  plate={plate}
+                  first={picked?.first ?? null}
+                  head={caseHead}
+                  habit={habit}
+                  readings={now.readings}
+                  epoch={epochOf(now)}
+                  canRecord={person !== null}
+                  onTouched={(entries) => {
+                    setTouched((old) => old ?? plate);
+                    draft.keep({ plate, entries });
+                  }}
+                  onSide={(cylinder) => {
+                    setPicked({ plate: { ...plate, cylinder, pair: cylinder === null }, first: null, insteadOf: null });
+                    setTurn((t) => t + 1);
+                  }}
+                  onRecord={onRecord}
+                  onLeave={
+                    picked === null && !more
+                      ? null
+                      : () => {
+                          draft.drop();
+                          clear();
+                        }
+                  }
+                  takesFocus={picked ? 'always' : turn > 0 || !coarse ? 'unless-writing' : 'no'}
+                />
+              )}
+              <div className="no-print flex flex-wrap items-center gap-2">
+                {!closed &&
+                  DRAWERS.map(({ name, label, code }) => (
+                    <Button
+                      key={name}
+                      aria-expanded={drawer === name}
+                      onClick={() => setDrawer(drawer === name ? null : name)}
+                    >
+                      {label} <KeyHint code={code} />
+                    </Button>
+                  ))}
+                {!closed && (
+                  <Link
+                    href={`/jobs/${job.id}/sheet`}
+                    className="flex min-h-tap items-center px-2 font-semibold underline underline-offset-4"
+                  >
+                    Job sheet
+                  </Link>
+                )}
+                <a
+                  href={`/api/jobs/${job.id}/case`}
+                  download
+                  className="flex min-h-tap items-center px-2 font-semibold underline underline-offset-4"
+                >
+                  Case file
+                </a>
+                <Button
+                  onClick={() => setKeysShown((shown) => !shown)}
+                  aria-expanded={keysShown}
+                  aria-label="Keys and marks"
+                >
+                  ?
+                </Button>
+              </div>
+              {!closed && drawer !== null && (
+                <DrawerBox key={drawer}>
+                  {drawer === 'repair' ? (
+                    <AnyRepair
+                      keys={repairKeys(
+                        summary.suspects.map((s) => s.key),
+                        caseHead,
+                      )}
+                      onRecord={put}
+                    />
+                  ) : drawer === 'note' ? (
+                    <NoteForm onRecord={put} />
+                  ) : (
+                    <ClosePanel blockers={summary.closeBlockers} preset={null} onRecord={put} />
+                  )}
+                </DrawerBox>
+              )}
+            </div>
+            {!closed && (
+              <BenchOrder
+                plan={plan}
+                stale={now.planStale}
+                events={now.events}
+                onPlate={plate ?? NOTHING_PLANNED}
+                engine={caseHead.engine}
+                open={now.open}
+                asked={asked}
+                search={search}
+                onAsked={setAsked}
+                onPick={pickEntry}
+                onPickAny={pickAny}
+                onAccess={putAccess}
+              />
+            )}
+            <Tape
+              events={events}
+              unsent={unsent}
+              readings={now.readings}
+              befores={befores}
+              people={people}
+              closed={closed}
+              said={[head.said, head.complaint.map((s) => SYMPTOMS[s]).join(', ')].filter(Boolean).join(' — ')}
+              asked={line}
+              onAsk={setLine}
+              onStrike={(number) => put({ correct: number }, newId())}
+              onReplace={(number, event) => pickAgain(event, replacingPlate(number, event), null)}
+              onAgain={typeAgain}
+              onLeaveOut={leaveOut}
+            />
+          </div>
         </div>
       </main>
-      <Shortcuts onSearch={() => search.current?.focus()} onDrawer={setDrawer} />
     </>
   );
 }
 
-/** What an event says, for a line about it. */
-function eventText(event: RawEvent): string {
-  if ('check' in event && event.check !== undefined) {
-    return `${checkLabel(event.check, event.cylinder ?? null)}, ${readingText(event as RawCheckEvent)}`;
-  }
-  if ('repair' in event && event.repair !== undefined) return 'the repair';
-  if ('close' in event) return 'the closing';
-  return 'correct' in event ? 'the correction' : 'the note';
-}
-
-const rawReading = (events: readonly PrintedEvent[], number: number): RawCheckEvent | null => {
-  const event = events.find((e) => e.seq === number)?.event;
-  return event && 'check' in event && event.check !== undefined ? (event as RawCheckEvent) : null;
-};
-
-function plateFor(
-  next: NextCheck | null,
-  retest: boolean,
-  readings: Believed['readings'],
-  events: readonly PrintedEvent[],
-): PlateCheck | null {
-  if (!next) return null;
-  const isRetest = retest && next.why.code === 'retest';
-  const before = isRetest
-    ? readings.findLast((r) => r.reading.check === next.check && r.reading.cylinder === next.cylinder)
-    : undefined;
-  const raw = before ? rawReading(events, before.event) : null;
-  return {
-    check: next.check,
-    cylinder: next.cylinder,
-    condition: next.condition,
-    temperature: next.temperature,
-    from: next,
-    retest: isRetest,
-    replaces: null,
-    beforeText: raw ? readingText(raw) : null,
-  };
+/** An inline form; the focus goes into it when it opens. */
+function DrawerBox({ children }: { children: React.ReactNode }) {
+  const box = useRef<HTMLElement>(null);
+  useEffect(() => {
+    box.current?.querySelector<HTMLElement>('select, textarea, button')?.focus();
+  }, []);
+  return (
+    <section ref={box} tabIndex={-1} className="border-4 border-iron bg-sheet p-3">
+      {children}
+    </section>
+  );
 }
 
 /** Suspects first, then everything else on this engine. */
 function repairKeys(suspects: readonly string[], head: CaseHead): string[] {
-  const all = FAULTS.filter((f) => f.appliesTo(head.engine)).flatMap((f) =>
-    f.perCylinder ? Array.from({ length: head.engine.cylinders }, (_, i) => `${f.id}[${i + 1}]`) : [f.id],
-  );
+  const all = [...FAULTS, ...NAMED_FAULTS]
+    .filter((f) => f.appliesTo(head.engine))
+    .flatMap((f) =>
+      f.perCylinder ? Array.from({ length: head.engine.cylinders }, (_, i) => `${f.id}[${i + 1}]`) : [f.id],
+    );
   return [...suspects, ...CONDITIONS.map((c) => c.id), ...all.filter((key) => !suspects.includes(key))];
 }
 
@@ -382,7 +478,7 @@ function NoteForm({ onRecord }: { onRecord: (event: RawEvent, id: string) => voi
   const [note, setNote] = useState('');
   const id = useEntryId();
   return (
-    <div className="space-y-2 border-2 border-line bg-sheet p-3">
+    <div className="space-y-2">
       <label className="block">
         <span className="font-semibold">Note on the tape</span>
         <textarea
@@ -411,8 +507,14 @@ function ReadyPlate({
   onRecord: (event: RawEvent, id: string) => void;
   onMore: () => void;
 }) {
+  const panel = useFocusedPanel();
   return (
-    <section aria-label="Ready to close" className="border-t-8 border-sound bg-sheet px-4 pt-3 pb-4">
+    <section
+      ref={panel}
+      tabIndex={-1}
+      aria-label="Ready to close"
+      className="border-t-8 border-sound bg-sheet px-4 pt-3 pb-4 outline-none"
+    >
       <p className="text-[0.9rem] font-semibold text-soft">Re-tested, complaint gone</p>
       <h2 className="text-[1.9rem] font-extrabold leading-none [font-stretch:90%]">Ready to close</h2>
       <BeforeAfterTable pairs={pairs} />
@@ -426,15 +528,25 @@ function ReadyPlate({
   );
 }
 
-function ClosedPlate({ jobId, note, sent }: { jobId: string; note: RawEvent | undefined; sent: boolean }) {
-  if (!sent) return <p className="bg-sheet px-4 py-3 text-[1.1rem] font-bold">Closing ...</p>;
+function ClosedPlate({ jobId, ending, sent }: { jobId: string; ending: RawEvent | undefined; sent: boolean }) {
+  const panel = useFocusedPanel();
+  if (!sent || !ending || !('close' in ending))
+    return <p className="bg-sheet px-4 py-3 text-[1.1rem] font-bold">Closing ...</p>;
+  const cured = ending.close === 'cured';
   return (
-    <section aria-label="Closed" className="border-t-8 border-iron bg-sheet px-4 pt-3 pb-4">
-      <h2 className="text-[1.9rem] font-extrabold leading-none [font-stretch:90%]">This job is closed</h2>
-      {note && 'close' in note && note.note && <p className="mt-2">{note.note}</p>}
+    <section
+      ref={panel}
+      tabIndex={-1}
+      aria-label="Closed"
+      className={`border-t-8 bg-sheet px-4 pt-3 pb-4 outline-none ${cured ? 'border-sound' : 'border-rust'}`}
+    >
+      <p className="text-[0.9rem] font-semibold text-soft">This job is closed</p>
+      <h2 className="text-[1.9rem] font-extrabold leading-none [font-stretch:90%]">{CLOSE_WORDS[ending.close]}</h2>
+      {!cured && <p className="mt-2 font-bold">The fault was not shown cured, and the job sheet says so.</p>}
+      {ending.note && <p className="mt-2 wrap-anywhere">{ending.note}</p>}
       <Link
         href={`/jobs/${jobId}/sheet`}
-        className="mt-3 inline-flex min-h-12 items-center border-2 border-iron bg-iron px-4 font-bold text-on-iron"
+        className="mt-3 inline-flex min-h-tap items-center border-2 border-iron bg-iron px-4 font-bold text-on-iron"
       >
         Open the job sheet
       </Link>

@@ -26,7 +26,11 @@ export function BoltMark({ mark, x, y, r }: { mark: Mark; x: number; y: number; 
         <path d="M-0.2,-0.866 L0.12,-0.25 L-0.22,0.1 L0.2,0.866" fill="none" stroke="var(--rust)" strokeWidth="0.24" />
       )}
       {mark === 'striped' && (
-        <line x1="-1.25" y1="0.75" x2="1.25" y2="-0.75" stroke="var(--paint)" strokeWidth="0.62" />
+        <>
+          {/* The stripe parts the bolt, so that it shows without its colour too. */}
+          <line x1="-1.25" y1="0.75" x2="1.25" y2="-0.75" stroke="var(--sheet)" strokeWidth="0.98" />
+          <line x1="-1.25" y1="0.75" x2="1.25" y2="-0.75" stroke="var(--paint)" strokeWidth="0.5" />
+        </>
       )}
     </g>
   );

@@ -13,8 +13,9 @@ import {
   type Temperature,
 } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
-import { Choice } from '@/ui/Choice.tsx';
-import { type Box, boxesOf, type Entry, habitUnit } from './entry.ts';
+import { Choice, KeyNumber } from '@/ui/Choice.tsx';
+import { useCoarse } from '@/ui/useCoarse.ts';
+import { type Box, boxesOf, type Entry, figuresAsked, habitUnit, placeName } from './entry.ts';
 
 interface Props {
   readonly check: CheckDefinition;
@@ -66,18 +67,25 @@ export function EntryBoxes(props: Props) {
   const { check, engine, entry, issues, onChange } = props;
   const boxes = boxesOf(check, engine);
   if (check.outcomes.length === 0) return <SymptomPick {...props} />;
+  const hasFigures = boxes.some((b) => b.field.kind === 'number');
+  // Where no figure is asked for, what was seen comes first.
+  const asked = figuresAsked(boxes);
+  const plainFirst = asked.size === 0;
+  const figures = boxes.length > 0 && (
+    <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
+      {boxes.map((box) => (
+        <BoxInput key={box.name} box={box} asked={asked.has(box.name)} {...props} />
+      ))}
+    </div>
+  );
   return (
-    <div className="space-y-3">
-      {boxes.length > 0 && (
-        <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
-          {boxes.map((box) => (
-            <BoxInput key={box.name} box={box} {...props} />
-          ))}
-        </div>
-      )}
+    <div className="space-y-2">
+      {!plainFirst && figures}
       <div>
-        {boxes.some((b) => b.field.kind === 'number') && (
-          <p className="mb-1 text-[0.9rem] text-soft">{check.each ? 'or plainly, for the worse one' : 'or plainly'}</p>
+        {hasFigures && !plainFirst && (
+          <p className="mb-0.5 text-[0.9rem] leading-tight text-soft">
+            {check.each ? 'or plainly, for the worse one' : 'or plainly'}
+          </p>
         )}
         <Choice
           numbered
@@ -88,6 +96,7 @@ export function EntryBoxes(props: Props) {
           onChange={(outcome) => onChange({ ...entry, outcome })}
         />
       </div>
+      {plainFirst && figures}
       {check.id === 'look.wiring' && entry.outcome !== null && entry.outcome !== 'ok' && (
         <Choice
           small
@@ -98,9 +107,9 @@ export function EntryBoxes(props: Props) {
           onChange={(where) => onChange({ ...entry, where })}
         />
       )}
-      {boxes.some((b) => b.field.kind === 'number') && (
+      {hasFigures && (
         <details>
-          <summary className="flex min-h-12 items-center text-[0.95rem] font-semibold underline decoration-line underline-offset-4">
+          <summary className="flex min-h-tap items-center text-[0.95rem] font-semibold underline decoration-line underline-offset-4">
             Which instrument
           </summary>
           <input
@@ -109,7 +118,7 @@ export function EntryBoxes(props: Props) {
             value={entry.instrument}
             maxLength={200}
             onChange={(e) => onChange({ ...entry, instrument: e.target.value })}
-            className="min-h-12 w-full border-2 border-line bg-sheet px-2"
+            className="min-h-tap w-full border-2 border-line bg-sheet px-2"
           />
         </details>
       )}
@@ -118,12 +127,13 @@ export function EntryBoxes(props: Props) {
   );
 }
 
-function BoxInput({ box, habit, entry, issues, onChange }: Props & { box: Box }) {
+function BoxInput({ box, asked, habit, entry, issues, onChange }: Props & { box: Box; asked: boolean }) {
   const id = useId();
+  const coarse = useCoarse();
   const { field, name } = box;
   if (field.kind === 'flag') {
     return (
-      <label className="flex min-h-12 items-center gap-2 self-end font-semibold">
+      <label className="flex min-h-tap items-center gap-2 self-end font-semibold">
         <input
           type="checkbox"
           className="size-7 accent-iron"
@@ -152,9 +162,37 @@ function BoxInput({ box, habit, entry, issues, onChange }: Props & { box: Box })
       </div>
     );
   }
+  if (field.kind === 'places') {
+    return (
+      <fieldset className="m-0 w-full border-0 p-0">
+        <legend className="text-[0.95rem] font-semibold">{field.label}</legend>
+        <div className="mt-1 grid gap-1.5 @xl:grid-cols-2">
+          {field.places.map((place) => (
+            <div key={place.id} className="flex flex-wrap items-center gap-x-3 gap-y-1">
+              <span className="min-w-28 text-[0.95rem]">{place.label}</span>
+              <Choice
+                small
+                clearable
+                label={`${field.label}: ${place.label}`}
+                options={field.grades.map((g) => ({ value: g, label: capital(g) }))}
+                value={entry.choices[placeName(name, place.id)] ?? null}
+                onChange={(grade) => {
+                  const { [placeName(name, place.id)]: _old, ...rest } = entry.choices;
+                  onChange({
+                    ...entry,
+                    choices: grade === null ? rest : { ...rest, [placeName(name, place.id)]: grade },
+                  });
+                }}
+              />
+            </div>
+          ))}
+        </div>
+      </fieldset>
+    );
+  }
   const issue = issues[name];
   return (
-    <div className="w-48">
+    <div className="w-[11rem] max-w-full">
       <label htmlFor={id} className="block text-[0.95rem] font-semibold">
         {box.label}
         {!field.required && <span className="ml-1 font-normal text-soft">if known</span>}
@@ -164,8 +202,12 @@ function BoxInput({ box, habit, entry, issues, onChange }: Props & { box: Box })
           id={id}
           name={name}
           type="text"
-          inputMode={field.openLoop ? 'text' : 'decimal'}
+          data-asked={asked || undefined}
+          data-figure={field.openLoop ? 'open-loop' : 'figure'}
+          inputMode={coarse ? 'none' : field.openLoop ? 'text' : 'decimal'}
+          onFocus={(e) => e.target.select()}
           autoComplete="off"
+          maxLength={80}
           aria-invalid={issue !== undefined}
           aria-describedby={issue === undefined ? undefined : `${id}-issue`}
           value={entry.typed[name] ?? ''}
@@ -207,33 +249,35 @@ function SymptomPick({ entry, complaint, onChange }: Props) {
     if (!next.delete(symptom)) next.add(symptom);
     onChange({ ...entry, symptoms: next.size === 0 ? null : [...next] });
   };
-  const key = (symptom: Symptom) => (
+  const key = (symptom: Symptom, number?: number) => (
     <button
       key={symptom}
       type="button"
       aria-pressed={ticked.has(symptom)}
       onClick={() => toggle(symptom)}
-      className="min-h-12 border-2 border-line bg-sheet px-3 text-left font-semibold aria-pressed:border-iron aria-pressed:bg-iron aria-pressed:text-on-iron"
+      className="min-h-tap border-2 border-line bg-sheet px-3 text-left font-semibold aria-pressed:border-iron aria-pressed:bg-iron aria-pressed:text-on-iron"
     >
+      {number !== undefined && number <= 9 && <KeyNumber n={number} />}
       {SYMPTOMS[symptom]}
     </button>
   );
   return (
-    <div className="space-y-2">
+    <div data-numbered className="space-y-2">
       <button
         type="button"
         aria-pressed={entry.symptoms !== null && entry.symptoms.length === 0}
         onClick={() => onChange({ ...entry, symptoms: entry.symptoms?.length === 0 ? null : [] })}
         className="min-h-14 w-full border-2 border-ink bg-sheet px-3 text-left text-[1.2rem] font-bold aria-pressed:border-iron aria-pressed:bg-iron aria-pressed:text-on-iron"
       >
+        <KeyNumber n={1} />
         Runs clean
       </button>
-      <div className="flex flex-wrap gap-1.5">{shown.map(key)}</div>
+      <div className="flex flex-wrap gap-1.5">{shown.map((symptom, i) => key(symptom, i + 2))}</div>
       <details>
-        <summary className="flex min-h-12 items-center font-semibold underline decoration-line underline-offset-4">
+        <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">
           More
         </summary>
-        <div className="flex flex-wrap gap-1.5">{rest.map(key)}</div>
+        <div className="flex flex-wrap gap-1.5">{rest.map((symptom) => key(symptom))}</div>
       </details>
     </div>
   );

@@ -1,7 +1,7 @@
 'use client';
 import { memo, useEffect, useSyncExternalStore } from 'react';
 import type { PartId } from '@/core/index.ts';
-import { Ridge } from './Ridge.tsx';
+import { Ridge, usePrevious } from './Ridge.tsx';
 import type { RidgeStore } from './useReasoner.ts';
 
 interface Props {
@@ -12,13 +12,14 @@ interface Props {
 
 /** The ridge as the worker last answered; drawn by itself, before plate, order and tape follow. */
 export const LiveRidge = memo(function LiveRidge({ store, chosen, onChoose }: Props) {
-  const ridge = useSyncExternalStore(store.subscribe, store.get, store.get);
-  useEffect(() => measureFrom(ridge), [ridge]);
-  return <Ridge ridge={ridge} chosen={chosen} onChoose={onChoose} />;
+  const outline = useSyncExternalStore(store.subscribe, store.get, store.get);
+  const previous = usePrevious(outline);
+  useEffect(() => measureFrom(outline), [outline]);
+  return <Ridge outline={outline} previous={previous} chosen={chosen} onChoose={onChoose} />;
 });
 
 /** From the key that recorded a reading to the frame that shows its ridge, for `npm run bench`. */
-function measureFrom(_ridge: unknown): void {
+function measureFrom(_outline: unknown): void {
   const [started] = performance.getEntriesByName('ridge-reading').slice(-1);
   if (!started) return;
   requestAnimationFrame(() => {

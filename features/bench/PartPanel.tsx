@@ -1,46 +1,94 @@
 'use client';
 import { useEffect, useState } from 'react';
 import {
+  type CheckDefinition,
   checkLabel,
   checkOf,
+  type EngineWords,
   type Explanation,
+  FAULTS,
   faultLabel,
+  findCheck,
   inWords,
   outcomeLabel,
   PARTS,
   type PartId,
+  type RidgePart,
   type Suspect,
   splitKey,
 } from '@/core/index.ts';
 import { Button } from '@/ui/Button.tsx';
+import { BoltGlyph, MARK_WORDS } from './BoltMark.tsx';
 
 interface Props {
   readonly part: PartId;
+  readonly engine: EngineWords;
+  readonly ridge: readonly RidgePart[];
   readonly suspects: readonly Suspect[];
   /** Changes with the record, so that an open panel is worked out anew. */
   readonly record: number;
   readonly explain: (key: string) => Promise<Explanation>;
+  readonly onPart: (part: PartId) => void;
+  readonly onCheck: (check: CheckDefinition) => void;
   readonly onClose: () => void;
 }
 
-/** One part of the ridge: its suspects, and what speaks for and against each. */
-export function PartPanel({ part, suspects, record, explain, onClose }: Props) {
+/** The checks that speak of a part, those that can settle it first. */
+function checksOf(part: PartId, engine: EngineWords): CheckDefinition[] {
+  const faults = FAULTS.filter((f) => f.part === part && f.appliesTo(engine));
+  const ids = new Set([
+    ...faults.flatMap((f) => f.settledBy.flatMap((rule) => rule.map((need) => need.check))),
+    ...faults.flatMap((f) => f.effects.map((e) => e.check)),
+  ]);
+  return [...ids].flatMap((id) => findCheck(id) ?? []).filter((check) => check.proposed && check.appliesTo(engine));
+}
+
+/** One part of the ridge: its suspects, what speaks for and against each, and the checks that see it. */
+export function PartPanel({ part, engine, ridge, suspects, record, explain, onPart, onCheck, onClose }: Props) {
   const own = suspects.filter((s) => s.part === part).slice(0, 6);
+  const at = PARTS.findIndex((p) => p.id === part);
+  const { name } = PARTS[at]!;
+  const marks = [...new Set(ridge[at]!.sides.map((s) => s.mark))];
+  const checks = checksOf(part, engine);
+  const step = (by: number) => PARTS[(at + by + PARTS.length) % PARTS.length]!;
   return (
-    <section
-      aria-label={`Suspects: ${PARTS.find((p) => p.id === part)!.name}`}
-      className="border-2 border-rust bg-sheet p-3"
-    >
-      <div className="flex items-start justify-between gap-3">
-        <h2 className="text-[1.25rem] font-extrabold">{PARTS.find((p) => p.id === part)!.name}</h2>
+    <section aria-label={`Suspects: ${name}`} className="border-4 border-rust bg-sheet p-3">
+      <div className="flex flex-wrap items-center gap-2">
+        <h2 className="mr-auto flex flex-wrap items-center gap-x-3 text-[1.4rem] leading-tight font-extrabold">
+          {name}
+          {marks.map((mark) => (
+            <span key={mark} className="flex items-center gap-1.5 text-base font-semibold">
+              <span aria-hidden="true">
+                <BoltGlyph mark={mark} />
+              </span>
+              {MARK_WORDS[mark]}
+            </span>
+          ))}
+        </h2>
+        <Button aria-label={`Before it on the ridge: ${step(-1).name}`} onClick={() => onPart(step(-1).id)}>
+          ◀ {step(-1).name}
+        </Button>
+        <Button aria-label={`After it on the ridge: ${step(1).name}`} onClick={() => onPart(step(1).id)}>
+          {step(1).name} ▶
+        </Button>
         <Button onClick={onClose}>Close</Button>
       </div>
-      {own.length === 0 && <p className="text-soft">No suspect here above one in a thousand.</p>}
-      <div className="grid gap-3 md:grid-cols-2">
+      {own.length === 0 && <p className="mt-1 text-soft">No suspect here above one in a thousand.</p>}
+      <div className="mt-1 grid gap-x-5 gap-y-3 @3xl:grid-cols-2">
         {own.map((suspect) => (
           <SuspectCard key={`${suspect.key}/${record}`} suspect={suspect} explain={explain} />
         ))}
       </div>
+      {checks.length > 0 && (
+        <div className="mt-3 flex flex-wrap items-center gap-1.5">
+          <span className="mr-1 font-bold">Checks that see it</span>
+          {checks.map((check) => (
+            <Button key={check.id} onClick={() => onCheck(check)}>
+              {check.title}
+            </Button>
+          ))}
+        </div>
+      )}
     </section>
   );
 }

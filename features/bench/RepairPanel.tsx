@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { type FormEvent, useState } from 'react';
 import {
   ACTION_WORDS,
   CONDITIONS,
@@ -13,12 +13,21 @@ import {
 } from '@/core/index.ts';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
+import { useFocusedPanel } from './useFocusedPanel.ts';
 import { useEntryId } from './useRecord.ts';
+
+/** Work on what the reasoner does not know yet: no minutes, no advice, only what was done. */
+const NOTHING_KNOWN = {
+  repair: { action: 'replaced', minutes: 0, access: [], retest: 'look.run', leaves: [] },
+  behind: null,
+  endsInDecision: false,
+} as const;
 
 const definitionOf = (id: string): Pick<FaultDefinition, 'repair' | 'endsInDecision' | 'behind'> => {
   const fault = findFault(id);
   if (fault) return fault;
-  const condition = CONDITIONS.find((c) => c.id === id)!;
+  const condition = CONDITIONS.find((c) => c.id === id);
+  if (!condition) return NOTHING_KNOWN;
   return { repair: condition.repair, behind: condition.ask, endsInDecision: false };
 };
 
@@ -34,9 +43,23 @@ export function RepairForm({
   const { repair } = definitionOf(id);
   const [action, setAction] = useState<RepairAction>(repair.action);
   const [note, setNote] = useState('');
+  const [temporary, setTemporary] = useState(false);
   const entryId = useEntryId();
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    onRecord(
+      {
+        repair: id,
+        ...(cylinder === null ? {} : { cylinder }),
+        action,
+        ...(temporary && action !== 'bypassed' ? { temporary } : {}),
+        ...(note.trim() === '' ? {} : { note: note.trim() }),
+      },
+      entryId,
+    );
+  };
   return (
-    <div className="space-y-2">
+    <form onSubmit={submit} className="space-y-2">
       <Choice<RepairAction>
         small
         label="What was done"
@@ -51,27 +74,24 @@ export function RepairForm({
           value={note}
           maxLength={400}
           onChange={(e) => setNote(e.target.value)}
-          className="min-h-12 w-full border-2 border-line bg-sheet px-2"
+          className="min-h-tap w-full border-2 border-line bg-sheet px-2"
         />
       </label>
-      <Button
-        look="main"
-        className="text-[1.15rem]"
-        onClick={() =>
-          onRecord(
-            {
-              repair: id,
-              ...(cylinder === null ? {} : { cylinder }),
-              action,
-              ...(note.trim() === '' ? {} : { note: note.trim() }),
-            },
-            entryId,
-          )
-        }
-      >
+      {action !== 'bypassed' && (
+        <label className="flex min-h-tap items-center gap-2 font-semibold">
+          <input
+            type="checkbox"
+            className="size-7 accent-iron"
+            checked={temporary}
+            onChange={(e) => setTemporary(e.target.checked)}
+          />
+          Temporary, to be made good
+        </label>
+      )}
+      <Button look="main" type="submit" className="text-[1.15rem]">
         Record repair
       </Button>
-    </div>
+    </form>
   );
 }
 
@@ -89,11 +109,17 @@ export function RepairPlate({
 }) {
   const { id } = splitKey(faultKey);
   const { behind, repair, endsInDecision } = definitionOf(id);
+  const panel = useFocusedPanel();
   return (
-    <section aria-label="Repair" className="border-t-8 border-paint bg-sheet px-4 pt-3 pb-4">
+    <section
+      ref={panel}
+      tabIndex={-1}
+      aria-label="Repair"
+      className="border-t-8 border-paint bg-sheet px-4 pt-3 pb-4 outline-none"
+    >
       <p className="text-[0.9rem] font-semibold text-soft">Proven</p>
       <h2 className="text-[1.9rem] font-extrabold leading-none [font-stretch:90%]">{faultLabel(faultKey)}</h2>
-      <ul className="mt-2 list-inside list-disc">
+      <ul className="mt-2 list-disc pl-5">
         {proof.map((line) => (
           <li key={line}>{line}</li>
         ))}
@@ -130,11 +156,11 @@ export function AnyRepair({
 }) {
   const [chosen, setChosen] = useState<string | null>(null);
   return (
-    <div className="space-y-2 border-2 border-line bg-sheet p-3">
+    <div className="space-y-2">
       <label className="block">
         <span className="font-semibold">What was worked on</span>
         <select
-          className="min-h-12 w-full border-2 border-line bg-sheet px-2"
+          className="min-h-tap w-full border-2 border-line bg-sheet px-2"
           value={chosen ?? ''}
           onChange={(e) => setChosen(e.target.value === '' ? null : e.target.value)}
         >

@@ -1,12 +1,15 @@
 'use client';
-import { useState } from 'react';
+import { clsx } from 'clsx';
 import {
   ACTION_WORDS,
+  accessLabel,
+  blockerSentence,
   CLOSE_WORDS,
   checkLabel,
   checkOf,
   faultLabel,
   outcomeLabel,
+  type RawCheckEvent,
   type RawEvent,
   readingText,
   STATE_WORDS,
@@ -16,7 +19,7 @@ import {
 import type { Person } from '@/db/people.ts';
 import { Button } from '@/ui/Button.tsx';
 import type { PrintedEvent } from './jobFile.ts';
-import type { Unsent } from './useRecord.ts';
+import type { Unsent } from './keptRecord.ts';
 
 interface Line {
   readonly key: string;
@@ -49,6 +52,11 @@ function linesOf(events: readonly PrintedEvent[], unsent: readonly Unsent[], peo
   return all.map((line) => ({ ...line, struckBy: struck.get(line.number) ?? null }));
 }
 
+export interface Before {
+  readonly number: number;
+  readonly event: RawCheckEvent;
+}
+
 interface Props {
   readonly events: readonly PrintedEvent[];
   readonly unsent: readonly Unsent[];
@@ -56,47 +64,74 @@ interface Props {
   readonly people: readonly Person[];
   readonly closed: boolean;
   readonly said: string;
+  /** What stood before a repair, by the number of the line that shows it after. */
+  readonly befores: ReadonlyMap<number, Before>;
+  /** The line whose correction is asked for. */
+  readonly asked: number | null;
+  readonly onAsk: (number: number | null) => void;
   readonly onStrike: (number: number) => void;
   readonly onReplace: (number: number, event: Extract<RawEvent, { check: string }>) => void;
+  /** Types a refused reading again. */
+  readonly onAgain: (unsent: Unsent) => void;
+  readonly onLeaveOut: (id: string) => void;
 }
 
+/** Whether a printed line has something that can be corrected: a note, a closing and a bare strike have not. */
+export const correctable = (event: RawEvent) =>
+  ('check' in event && event.check !== undefined) || ('repair' in event && event.repair !== undefined);
+
 /** The record as a paper tape, the newest line on top. Nothing is rubbed out: a line is struck and a new one printed. */
-export function Tape({ events, unsent, readings, people, closed, said, onStrike, onReplace }: Props) {
-  const [asked, setAsked] = useState<number | null>(null);
-  const lines = linesOf(events, unsent, people).reverse();
+export function Tape({ events, unsent, readings, befores, people, closed, said, asked, onAsk, ...act }: Props) {
+  const waiting = unsent.filter((u) => u.refused === null);
+  const lines = linesOf(events, waiting, people).reverse();
   return (
     <section
       aria-label="Tape"
+      tabIndex={-1}
       className="flex flex-col bg-sheet [background-image:radial-gradient(circle_at_7px_12px,var(--ground)_3.2px,transparent_3.6px)] [background-size:14px_24px] [background-repeat:repeat-y]"
     >
       <h2 className="px-3 pt-3 pl-6 text-[1.15rem] font-extrabold">Tape</h2>
+      {unsent.map(
+        (u) =>
+          u.refused && (
+            <div key={u.id} role="alert" className="mx-2 mb-2 ml-6 border-2 border-rust bg-well px-3 py-2">
+              <p className="font-extrabold text-rust">Not taken down</p>
+              <p className="font-semibold">{eventText(u.event)}</p>
+              <p>
+                {[...u.refused.issues.map((i) => i.message), ...u.refused.blockers.map((b) => blockerSentence(b))].join(
+                  '; ',
+                )}
+              </p>
+              <div className="mt-1.5 flex flex-wrap gap-1.5">
+                {'check' in u.event && !closed && <Button onClick={() => act.onAgain(u)}>Type it again</Button>}
+                <Button look="stop" onClick={() => act.onLeaveOut(u.id)}>
+                  Leave it out
+                </Button>
+              </div>
+            </div>
+          ),
+      )}
       <ol className="pl-6">
         {lines.map((line) => (
           <TapeLine
             key={line.key}
             line={line}
             standing={readings.find((r) => r.event === line.number)}
+            before={befores.get(line.number)}
             asked={asked === line.number}
-            canStrike={
-              !closed &&
-              line.sent &&
-              line.struckBy === null &&
-              // A note, a closing and a bare strike have nothing that could be corrected.
-              (('check' in line.event && line.event.check !== undefined) ||
-                ('repair' in line.event && line.event.repair !== undefined))
-            }
-            onAsk={() => setAsked(asked === line.number ? null : line.number)}
+            canStrike={!closed && line.sent && line.struckBy === null && correctable(line.event)}
+            onAsk={() => onAsk(asked === line.number ? null : line.number)}
             onStrike={() => {
-              setAsked(null);
-              onStrike(line.number);
+              onAsk(null);
+              act.onStrike(line.number);
             }}
             onReplace={(event) => {
-              setAsked(null);
-              onReplace(line.number, event);
+              onAsk(null);
+              act.onReplace(line.number, event);
             }}
           />
         ))}
-        <li className="px-3 py-2 text-[0.95rem]">
+        <li className="px-3 py-2 text-[0.95rem] wrap-anywhere">
           <span className="text-[0.85rem] text-soft">Complaint</span>
           <p>{said}</p>
         </li>
@@ -108,6 +143,7 @@ export function Tape({ events, unsent, readings, people, closed, said, onStrike,
 function TapeLine({
   line,
   standing,
+  before,
   asked,
   canStrike,
   onAsk,
@@ -116,6 +152,7 @@ function TapeLine({
 }: {
   line: Line;
   standing: StandingReading | undefined;
+  before: Before | undefined;
   asked: boolean;
   canStrike: boolean;
   onAsk: () => void;
@@ -135,14 +172,14 @@ function TapeLine({
         <span>
           {line.number} ·{' '}
           <time dateTime={line.at} suppressHydrationWarning>
-            {new Date(line.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
+            {whenText(line.at)}
           </time>{' '}
           · {line.who}
         </span>
         {!line.sent && <span className="font-bold text-rust">not sent yet</span>}
       </p>
       <div className="flex items-start justify-between gap-2">
-        <div className={struck ? 'line-through decoration-2 opacity-60' : ''}>
+        <div className={clsx('min-w-0 wrap-anywhere', struck && 'line-through decoration-2 opacity-60')}>
           {'correct' in event && (
             <p className="font-semibold text-rust">
               Line {event.correct} struck{event.reason ? `: ${event.reason}` : ''}
@@ -168,6 +205,7 @@ function TapeLine({
                   {[
                     check.condition ? STATE_WORDS[check.condition] : '',
                     check.temperature ? TEMPERATURE_WORDS[check.temperature] : '',
+                    check.instrument ?? '',
                   ]
                     .filter(Boolean)
                     .join(', ')}
@@ -175,11 +213,22 @@ function TapeLine({
               )}
             </>
           )}
+          {before && (
+            <p className="text-[0.9rem]">
+              <span className="text-soft">before, line {before.number}:</span> {readingText(before.event)}
+            </p>
+          )}
           {'repair' in event && event.repair !== undefined && (
             <p className="font-bold">
-              ⚒ {ACTION_WORDS[event.action!]}:{' '}
+              ⚒ {ACTION_WORDS[event.action!]}
+              {event.temporary && ' for the time being'}:{' '}
               {faultLabel(event.cylinder === undefined ? event.repair : `${event.repair}[${event.cylinder}]`)}
               {event.note ? `. ${event.note}` : ''}
+            </p>
+          )}
+          {'access' in event && (
+            <p>
+              {event.now === 'open' ? 'Opened' : 'Put back'}: {accessLabel(accessKey(event))}
             </p>
           )}
           {'close' in event && (
@@ -198,7 +247,7 @@ function TapeLine({
             aria-expanded={asked}
             aria-label={`Correct line ${line.number}`}
             onClick={onAsk}
-            className="min-h-12 min-w-12 text-[0.9rem] font-semibold text-soft underline decoration-line underline-offset-4"
+            className="min-h-tap min-w-tap shrink-0 text-[0.9rem] font-semibold text-soft underline decoration-line underline-offset-4"
           >
             Correct
           </button>
@@ -214,6 +263,29 @@ function TapeLine({
       )}
     </li>
   );
+}
+
+const TIME = { hour: '2-digit', minute: '2-digit' } as const;
+
+/** The time of day; with its date when that is not today. */
+function whenText(iso: string): string {
+  const at = new Date(iso);
+  const today = at.toDateString() === new Date().toDateString();
+  return at.toLocaleString('en-GB', today ? TIME : { day: 'numeric', month: 'short', ...TIME });
+}
+
+const accessKey = (event: { access: string; cylinder?: number | undefined }) =>
+  event.cylinder === undefined ? event.access : `${event.access}[${event.cylinder}]`;
+
+/** What an event says, for a line about it. */
+export function eventText(event: RawEvent): string {
+  if ('check' in event && event.check !== undefined) {
+    return `${checkLabel(event.check, event.cylinder ?? null)}, ${readingText(event as RawCheckEvent)}`;
+  }
+  if ('repair' in event && event.repair !== undefined) return 'the repair';
+  if ('access' in event) return accessLabel(accessKey(event));
+  if ('close' in event) return 'the closing';
+  return 'correct' in event ? 'the correction' : 'the note';
 }
 
 /** Verdict by sign, not by colour alone. */

@@ -1,54 +1,76 @@
 import type { Assessment, CheckDefinition } from '@/core/index.ts';
-import { isWeighed, outcomeLabel, quantityLine, REMARK_WORDS, shownUnit } from '@/core/index.ts';
+import { isWeighed, outcomeLabel, placeLabel, quantityLine, REMARK_WORDS, shownUnit } from '@/core/index.ts';
 
-/** What a reading says, with the limit it was held against and where that came from. */
-export function Verdict({ check, assessed }: { check: CheckDefinition; assessed: Assessment }) {
-  const sound = assessed.outcome !== null && (assessed.severity ?? 0) <= 0.05;
+interface Props {
+  readonly check: CheckDefinition;
+  readonly assessed: Assessment;
+  /** The cylinder, where two verdicts stand together. */
+  readonly side: number | null;
+}
+
+const isSound = (assessed: Assessment) => assessed.outcome !== null && (assessed.severity ?? 0) <= 0.05;
+
+/** What a reading says, in one line: a sign and a word. */
+export function VerdictHead({ check, assessed, side }: Props) {
+  const sound = isSound(assessed);
   const sign = assessed.outcome === null ? '?' : assessed.tooCloseToCall ? '≈' : sound ? '✓' : '✗';
+  const colour = assessed.outcome === null ? 'var(--ink)' : sound ? 'var(--sound)' : 'var(--rust)';
   return (
-    <output
-      className="block border-l-8 border-line bg-well px-3 py-2"
-      style={{ borderColor: assessed.outcome === null ? 'var(--line)' : sound ? 'var(--sound)' : 'var(--rust)' }}
-      data-testid="verdict"
-    >
-      <p className="text-[1.35rem] font-extrabold leading-tight">
-        <span aria-hidden="true" className="mr-2">
-          {sign}
-        </span>
-        {assessed.outcome === null ? 'Cannot tell' : outcomeLabel(check, assessed.outcome)}
-        {assessed.tooCloseToCall && <span className="ml-2 text-base font-semibold">too close to call</span>}
-      </p>
-      <div className="text-[0.9rem] leading-snug text-soft">
-        {Object.entries(assessed.quantities).map(([name, quantity]) => (
-          <p key={name} className="font-semibold text-ink">
-            {quantityLine(name, quantity)}
-          </p>
-        ))}
-        {!isWeighed(check) && (
-          <p className="font-semibold text-ink">
-            Recorded, not weighed: what this check means is not in the catalogue yet.
-          </p>
-        )}
-        {assessed.remarks.map((remark) => (
-          <p key={remark} className="font-semibold text-ink">
-            {REMARK_WORDS[remark] ?? remark}
-          </p>
-        ))}
-        {assessed.missing.map(({ name, reason }) => (
-          <p key={name}>{reason}</p>
-        ))}
-        {assessed.limits.map((limit) => (
-          <p key={`${limit.name}${limit.value}`}>
-            {limit.name} {limit.value} {shownUnit(limit.unit)} <span className="opacity-80">({limit.source})</span>
-          </p>
-        ))}
-        {assessed.outcome !== null && !sound && check.mayOnlyMean.length > 0 && (
-          <p className="mt-1">May only mean: {check.mayOnlyMean.join('; ')}.</p>
-        )}
-        {sound && check.cannotClear.length > 0 && (
-          <p className="mt-1">Does not clear: {check.cannotClear.join('; ')}.</p>
-        )}
-      </div>
+    <output className="block text-[1.3rem] leading-tight font-extrabold" data-testid="verdict">
+      <span aria-hidden="true" className="mr-2" style={{ color: colour }}>
+        {sign}
+      </span>
+      {side !== null && <span className="mr-2 text-soft">{side}:</span>}
+      {assessed.outcome === null ? 'Cannot tell' : outcomeLabel(check, assessed.outcome)}
+      {assessed.tooCloseToCall && <span className="ml-2 text-base font-semibold">too close to call</span>}
     </output>
+  );
+}
+
+/** How it came to that: the figures worked out, the limits with where they came from, what it does not clear. */
+export function VerdictWorking({ check, assessed, side }: Props) {
+  const sound = isSound(assessed);
+  const mayOnlyMean = assessed.outcome !== null && !sound ? check.mayOnlyMean : [];
+  const cannotClear = sound ? check.cannotClear : [];
+  const points = assessed.outcome !== null && !sound ? assessed.points : [];
+  const quantities = Object.entries(assessed.quantities);
+  const plain = [
+    !isWeighed(check) && 'Recorded, not weighed: what this check means is not in the catalogue yet.',
+    ...assessed.remarks.map((remark) => REMARK_WORDS[remark] ?? remark),
+  ].filter((x) => x !== false);
+  if (
+    quantities.length + plain.length + assessed.missing.length + assessed.limits.length === 0 &&
+    mayOnlyMean.length + cannotClear.length + points.length === 0
+  )
+    return null;
+  return (
+    <div
+      className="border-l-8 bg-well px-3 py-1.5 text-[0.92rem] leading-snug"
+      style={{ borderColor: assessed.outcome === null ? 'var(--line)' : sound ? 'var(--sound)' : 'var(--rust)' }}
+      data-testid="working"
+    >
+      {side !== null && <p className="font-extrabold">Cylinder {side}</p>}
+      {quantities.length > 0 && (
+        <p className="font-semibold">
+          {quantities.map(([name, quantity]) => quantityLine(name, quantity)).join(' · ')}
+        </p>
+      )}
+      {points.length > 0 && <p className="font-bold">Points at: {points.map(placeLabel).join(', ')}.</p>}
+      {plain.map((line) => (
+        <p key={line} className="font-semibold">
+          {line}
+        </p>
+      ))}
+      {assessed.missing.map(({ name, reason }) => (
+        <p key={name}>{reason}</p>
+      ))}
+      {assessed.limits.map((limit) => (
+        <p key={`${limit.name}${limit.value}`} className="text-soft">
+          {limit.name} {Number(limit.value.toPrecision(4))} {shownUnit(limit.unit)} ({limit.source})
+        </p>
+      ))}
+      {mayOnlyMean.length > 0 && <p>May only mean: {mayOnlyMean.join('; ')}.</p>}
+      {cannotClear.length > 0 && <p>Does not clear: {cannotClear.join('; ')}.</p>}
+    </div>
   );
 }

@@ -8,9 +8,10 @@ import {
   type InputIssue,
   type NumberField,
   parseTyped,
+  type Quantity,
   type RawCheckEvent,
   type RunningState,
-  readEvent,
+  readReading,
   type Temperature,
   type Unit,
 } from '@/core/index.ts';
@@ -61,6 +62,20 @@ export function boxesOf(check: CheckDefinition, engine: EngineWords): Box[] {
   ];
 }
 
+/** The name under which the grade of one place stands among the choices. */
+export const placeName = (field: string, place: string) => `${field}.${place}`;
+
+/**
+ * The figures a check is made for, by box name; empty where what was seen is the answer and a figure only adds to it. Without a
+ * required one, several together are what is asked for (an electronic tester shows what it shows).
+ */
+export function figuresAsked(boxes: readonly Box[]): ReadonlySet<string> {
+  const figures = boxes.filter((b) => b.field.kind === 'number');
+  const needed = figures.filter((b) => b.cylinder !== null || (b.field.kind === 'number' && b.field.required));
+  const asked = needed.length > 0 ? needed : figures.length > 1 ? figures : [];
+  return new Set(asked.map((b) => b.name));
+}
+
 export const habitUnit = (field: NumberField, habit: Habit): Unit => field.habit[habit];
 
 export type Drafted =
@@ -91,6 +106,14 @@ export function draftEvent(
     if (box.field.kind === 'choice') {
       const chosen = entry.choices[box.name];
       if (chosen !== undefined) fields[box.name] = chosen;
+      continue;
+    }
+    if (box.field.kind === 'places') {
+      const heard = box.field.places.flatMap(({ id }): [string, string][] => {
+        const grade = entry.choices[placeName(box.name, id)];
+        return grade === undefined ? [] : [[id, grade]];
+      });
+      if (heard.length > 0) fields[box.name] = Object.fromEntries(heard);
       continue;
     }
     const text = entry.typed[box.name] ?? '';
@@ -127,7 +150,7 @@ export function draftEvent(
     ...(entry.instrument.trim() === '' ? {} : { instrument: entry.instrument.trim() }),
     ...(Object.keys(typed).length > 0 ? { typed } : {}),
   };
-  const read = readEvent(event, '$', engine);
+  const read = readReading(event, '$', engine);
   if (!read.ok) return refusedByDoor(check, engine, read.issues, entry);
   const missing =
     Object.keys(readings).length > 0 && entry.outcome === null
@@ -166,4 +189,37 @@ const isBlank = (box: Box, entry: Entry) =>
 /** `0.25 mm` for a limit of a field, in the technician's unit. */
 export function inHabit(field: NumberField, si: number, habit: Habit): string {
   return formatQuantity(fromSi(si, field.dimension, habitUnit(field, habit)));
+}
+
+/** The entry a printed reading came from, with what was typed, so that one digit can be put right. */
+export function entryFrom(event: RawCheckEvent, check: CheckDefinition): Entry {
+  const typed: Record<string, string> = {};
+  const choices: Record<string, string> = {};
+  const flags: Record<string, boolean> = {};
+  const asTyped = (key: string, given: unknown): string =>
+    event.typed?.[key] ??
+    (typeof given === 'object' && given !== null && 'value' in given ? formatQuantity(given as Quantity) : 'OL');
+  for (const [cylinder, given] of Object.entries(event.readings ?? {}))
+    if (typeof given === 'object' || given === 'OL') typed[`each-${cylinder}`] = asTyped(cylinder, given);
+  if (event.value !== undefined) typed.value = asTyped('value', event.value);
+  for (const [name, given] of Object.entries(event.fields ?? {})) {
+    const kind = check.fields[name]?.kind;
+    if (kind === 'flag') flags[name] = given === true;
+    else if (kind === 'choice') choices[name] = String(given);
+    else if (kind === 'places')
+      for (const [place, grade] of Object.entries(given as Record<string, string>))
+        choices[placeName(name, place)] = grade;
+    else if (kind === 'number') typed[name] = asTyped(name, given);
+  }
+  return {
+    typed,
+    choices,
+    flags,
+    outcome: event.outcome ?? null,
+    symptoms: event.symptoms ?? null,
+    where: event.where ?? null,
+    instrument: event.instrument ?? '',
+    condition: event.condition ?? check.states[0]!,
+    temperature: event.temperature ?? null,
+  };
 }

@@ -1,5 +1,17 @@
-import type { Case, InputIssue, RawCase, RawEvent } from '@/core/index.ts';
-import { type Bench, readCase, replayAll } from '@/core/index.ts';
+import {
+  advance,
+  type Bench,
+  type BenchSummary,
+  type Case,
+  type InputIssue,
+  nextChecks,
+  type Plan,
+  type RawCase,
+  type RawEvent,
+  readCase,
+  replayAll,
+  summarise,
+} from '@/core/index.ts';
 import type { RecordedEvent } from '@/db/jobs.ts';
 import type { Person } from '@/db/people.ts';
 
@@ -62,16 +74,30 @@ export const said = (issues: readonly InputIssue[]) => issues.map((i) => `${i.pa
 const KEPT_BENCHES = 40;
 const benches = new Map<string, Bench>();
 
-/** The bench of a job, replayed; the last few are kept, since a record of that length never changes. */
+/** The bench of a job, replayed or gone on with; the last few are kept, since a record of that length never changes. */
 export function benchOf(jobId: string, file: JobFile): Bench {
   const key = `${jobId}/${file.events.length}`;
   let bench = benches.get(key);
   if (!bench) {
     const whole = caseOf(file);
-    bench = replayAll(whole, whole.events);
+    const before = benches.get(`${jobId}/${file.events.length - 1}`);
+    bench = before ? advance(before, whole.events.at(-1)!) : replayAll(whole, whole.events);
     if (benches.size >= KEPT_BENCHES) benches.delete(benches.keys().next().value!);
   }
   benches.delete(key);
   benches.set(key, bench);
   return bench;
+}
+
+const stands = new WeakMap<Bench, { readonly summary: BenchSummary; readonly plan: Plan }>();
+
+/** Where a bench stands and what to check next; worked out once for each bench. */
+export function standOf(bench: Bench): { readonly summary: BenchSummary; readonly plan: Plan } {
+  let stand = stands.get(bench);
+  if (!stand) {
+    const summary = summarise(bench);
+    stand = { summary, plan: nextChecks(bench, summary) };
+    stands.set(bench, stand);
+  }
+  return stand;
 }

@@ -1,156 +1,171 @@
 'use client';
 import { nanoid } from 'nanoid';
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
-import type { CloseBlocker, InputIssue, RawEvent } from '@/core/index.ts';
+import type { RawEvent } from '@/core/index.ts';
 import type { PrintedEvent } from './jobFile.ts';
-
-/** An event on its way; kept in the browser until the shop's database has it. */
-export interface Unsent {
-  readonly id: string;
-  readonly at: string;
-  readonly personId: string;
-  readonly event: RawEvent;
-}
-
-interface Answer {
-  readonly ok?: boolean;
-  readonly events?: readonly PrintedEvent[];
-  readonly issues?: readonly InputIssue[];
-  readonly blockers?: readonly CloseBlocker[];
-}
-
-export interface Refusal {
-  readonly event: RawEvent;
-  readonly issues: readonly InputIssue[];
-  readonly blockers: readonly CloseBlocker[];
-}
+import { dropUnsent, keepPrinted, keepUnsent, keptOf, sawJob, type Unsent } from './keptRecord.ts';
+import { sendEvent } from './send.ts';
 
 const RETRY_MS = 3000;
-const PREFIX = 'ridge-unsent/';
-/** One key to an event: a second tab on the same job never writes over the first one's. */
-const keyOf = (jobId: string, id: string) => `${PREFIX}${jobId}/${id}`;
 
-function storedUnsent(jobId: string): Unsent[] {
-  const keys = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i)!).filter((key) =>
-    key.startsWith(keyOf(jobId, '')),
-  );
-  return keys.map((key) => JSON.parse(localStorage.getItem(key)!) as Unsent).sort((a, b) => a.at.localeCompare(b.at));
+/** The record without gaps: what the page came with, and what is known beyond it. */
+function joined(first: readonly PrintedEvent[], more: readonly PrintedEvent[]): readonly PrintedEvent[] {
+  const out = [...first];
+  for (const event of [...more].sort((a, b) => a.seq - b.seq)) if (event.seq === out.length + 1) out.push(event);
+  return out;
 }
 
 /**
  * The record of a job: what is printed and what is still on its way. Each event carries an id of its own, so that sending it
- * twice writes it once; it stands in the browser's storage until it is acknowledged.
+ * twice writes it once; it stands in the browser's database until it is acknowledged. What the door refuses stays, too, to be
+ * put right or left out.
+ * @param afterRidge puts off what a new reading does to the screen and the net until its ridge is drawn
  * @param onRewritten the record turned out to be another than was believed (another tab wrote, or an event was refused)
  */
 export function useRecord(
   jobId: string,
   first: readonly PrintedEvent[],
   onRewritten: (events: readonly RawEvent[]) => void,
+  afterRidge: (work: () => void) => void,
 ) {
   const [events, setEvents] = useState(first);
   const [unsent, setUnsent] = useState<readonly Unsent[]>([]);
   const [offline, setOffline] = useState(false);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  /** False when this browser keeps nothing: then a closed tab would lose what is unsent. */
+  const [keeps, setKeeps] = useState(true);
   const printed = useRef(first);
   const queue = useRef<readonly Unsent[]>([]);
+  const lastOrder = useRef(0);
   const sending = useRef(false);
   const retry = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const channel = useRef<BroadcastChannel | null>(null);
   const rewritten = useRef(onRewritten);
   rewritten.current = onRewritten;
 
-  const keepQueue = useCallback(
-    (next: readonly Unsent[]) => {
-      for (const gone of queue.current) if (!next.includes(gone)) localStorage.removeItem(keyOf(jobId, gone.id));
-      for (const fresh of next)
-        if (!queue.current.includes(fresh)) localStorage.setItem(keyOf(jobId, fresh.id), JSON.stringify(fresh));
-      queue.current = next;
-      startTransition(() => setUnsent(next));
-    },
-    [jobId],
+  const keeping = useCallback((work: Promise<unknown>) => {
+    work.catch((error) => {
+      console.error(error);
+      setKeeps(false);
+    });
+  }, []);
+  const setQueue = useCallback((next: readonly Unsent[]) => {
+    queue.current = next;
+    startTransition(() => setUnsent(next));
+  }, []);
+  const whole = useCallback(
+    () => [
+      ...printed.current.map((e) => e.event),
+      ...queue.current.filter((u) => u.refused === null).map((u) => u.event),
+    ],
+    [],
   );
 
   /** Takes over what the database has; true when it is just what was expected. */
-  const take = useCallback((fresh: readonly PrintedEvent[], expected: string | null) => {
-    const last = printed.current.length;
-    const news = fresh.filter((e) => e.seq > last);
-    if (news.length === 0) return true;
-    printed.current = [...printed.current, ...news];
-    setEvents(printed.current);
-    return news.length === 1 && news[0]!.id === expected;
+  const take = useCallback(
+    (fresh: readonly PrintedEvent[], expected: string | null) => {
+      const before = printed.current.length;
+      printed.current = joined(printed.current, fresh);
+      const news = printed.current.slice(before);
+      if (news.length === 0) return true;
+      keeping(keepPrinted(jobId, news));
+      setEvents(printed.current);
+      return news.length === 1 && news[0]!.id === expected;
+    },
+    [jobId, keeping],
+  );
+
+  const again = useRef(() => {});
+  const outOfReach = useCallback(() => {
+    setOffline(true);
+    // One try is under way at most, however many readings wait.
+    clearTimeout(retry.current);
+    retry.current = setTimeout(() => again.current(), RETRY_MS);
   }, []);
 
   const flush = useCallback(async () => {
     if (sending.current) return;
     sending.current = true;
     try {
-      while (queue.current.length > 0) {
-        const [next, ...rest] = queue.current as [Unsent, ...Unsent[]];
-        const response = await post(jobId, next, printed.current.length);
-        if (response === null) {
-          setOffline(true);
-          // One try is under way at most, however many readings wait.
-          clearTimeout(retry.current);
-          retry.current = setTimeout(() => void flush(), RETRY_MS);
+      for (;;) {
+        const next = queue.current.find((u) => u.refused === null);
+        if (!next) return;
+        const sent = await sendEvent(next, printed.current.length);
+        if (sent.kind === 'out-of-reach') {
+          outOfReach();
           return;
         }
         setOffline(false);
-        const { status, answer } = response;
-        keepQueue(rest);
-        if (status === 200) {
-          const asExpected = take(answer.events ?? [], next.id);
-          if (!asExpected) rewritten.current([...printed.current.map((e) => e.event), ...rest.map((u) => u.event)]);
+        if (sent.kind === 'written') {
+          setQueue(queue.current.filter((u) => u.id !== next.id));
+          keeping(dropUnsent(next.id));
+          if (!take(sent.events, next.id)) rewritten.current(whole());
           channel.current?.postMessage('written');
         } else {
-          setRefusal({ event: next.event, issues: answer.issues ?? [], blockers: answer.blockers ?? [] });
-          rewritten.current([...printed.current.map((e) => e.event), ...rest.map((u) => u.event)]);
+          const refused = { ...next, refused: { issues: sent.issues, blockers: sent.blockers } };
+          setQueue(queue.current.map((u) => (u.id === next.id ? refused : u)));
+          keeping(keepUnsent(refused));
+          rewritten.current(whole());
         }
       }
     } finally {
       sending.current = false;
     }
-  }, [jobId, keepQueue, take]);
+  }, [keeping, outOfReach, setQueue, take, whole]);
 
   const look = useCallback(async () => {
-    if (queue.current.length > 0) return;
+    if (queue.current.some((u) => u.refused === null)) return;
     try {
       const response = await fetch(`/api/jobs/${jobId}/events?after=${printed.current.length}`, { cache: 'no-store' });
+      if (response.status >= 500) return outOfReach();
+      setOffline(false);
       if (!response.ok) return;
       const { events: fresh } = (await response.json()) as { events: PrintedEvent[] };
-      if (fresh.length > 0 && queue.current.length === 0) {
+      if (fresh.length > 0 && !queue.current.some((u) => u.refused === null)) {
         take(fresh, null);
-        rewritten.current(printed.current.map((e) => e.event));
+        rewritten.current(whole());
       }
     } catch {
-      // Out of reach: the next send will say so.
+      outOfReach();
     }
-  }, [jobId, take]);
+  }, [jobId, outOfReach, take, whole]);
+  again.current = () => void flush().then(look);
 
   useEffect(() => {
-    const known = new Set(printed.current.map((e) => e.id));
-    const kept = storedUnsent(jobId);
-    for (const { id } of kept) if (known.has(id)) localStorage.removeItem(keyOf(jobId, id));
-    const left = kept.filter((u) => !known.has(u.id) && !queue.current.some((q) => q.id === u.id));
-    if (left.length > 0) {
-      keepQueue([...queue.current, ...left]);
-      rewritten.current([...printed.current.map((e) => e.event), ...queue.current.map((u) => u.event)]);
-      void flush();
-    }
+    let here = true;
+    const restore = async () => {
+      await keepPrinted(jobId, printed.current);
+      await sawJob(jobId, Date.now());
+      const found = await keptOf(jobId);
+      if (!here) return;
+      const before = printed.current.length;
+      printed.current = joined(printed.current, found.printed);
+      if (printed.current.length > before) setEvents(printed.current);
+      const known = new Set(printed.current.map((e) => e.id));
+      for (const { id } of found.unsent) if (known.has(id)) keeping(dropUnsent(id));
+      const left = found.unsent.filter((u) => !known.has(u.id) && !queue.current.some((q) => q.id === u.id));
+      lastOrder.current = Math.max(lastOrder.current, ...left.map((u) => u.order));
+      if (left.length > 0) setQueue([...left, ...queue.current]);
+      if (left.length > 0 || printed.current.length > before) rewritten.current(whole());
+      await flush();
+      // A page brought back by "back", or shown from what the browser kept, may be older than the record.
+      await look();
+    };
+    keeping(restore());
     const own = new BroadcastChannel(`ridge-job-${jobId}`);
     own.onmessage = () => void look();
     channel.current = own;
     const seen = () => document.visibilityState === 'visible' && void look();
+    const reachable = () => again.current();
     document.addEventListener('visibilitychange', seen);
-    window.addEventListener('online', flush);
-    // A page brought back by "back" may be older than the record.
-    void look();
+    window.addEventListener('online', reachable);
     return () => {
+      here = false;
       clearTimeout(retry.current);
       own.close();
       document.removeEventListener('visibilitychange', seen);
-      window.removeEventListener('online', flush);
+      window.removeEventListener('online', reachable);
     };
-  }, [flush, jobId, keepQueue, look]);
+  }, [flush, jobId, keeping, look, setQueue, whole]);
 
   /** Whether that id was used already: a second click on the same entry is the same event. */
   const isKnown = useCallback(
@@ -160,14 +175,36 @@ export function useRecord(
 
   const record = useCallback(
     (event: RawEvent, personId: string, id: string) => {
-      setRefusal(null);
-      keepQueue([...queue.current, { id, at: new Date().toISOString(), personId, event }]);
-      void flush();
+      lastOrder.current = Math.max(lastOrder.current + 1, Date.now());
+      const fresh: Unsent = {
+        id,
+        jobId,
+        order: lastOrder.current,
+        at: new Date().toISOString(),
+        personId,
+        event,
+        refused: null,
+      };
+      queue.current = [...queue.current, fresh];
+      keeping(keepUnsent(fresh));
+      afterRidge(() => {
+        setUnsent(queue.current);
+        setTimeout(flush);
+      });
     },
-    [flush, keepQueue],
+    [afterRidge, flush, jobId, keeping],
   );
 
-  return { events, unsent, offline, refusal, clearRefusal: useCallback(() => setRefusal(null), []), isKnown, record };
+  /** Leaves out an event that was refused. */
+  const leaveOut = useCallback(
+    (id: string) => {
+      setQueue(queue.current.filter((u) => u.id !== id));
+      keeping(dropUnsent(id));
+    },
+    [keeping, setQueue],
+  );
+
+  return { events, unsent, offline, keeps, isKnown, record, leaveOut };
 }
 
 export const newId = () => nanoid();
@@ -175,23 +212,4 @@ export const newId = () => nanoid();
 /** One id for as long as a form stands. */
 export function useEntryId(): string {
   return useState(newId)[0];
-}
-
-/** Sends one event. Null when nobody answered or the database could not take it: it is kept and sent again. */
-async function post(
-  jobId: string,
-  { id, at, personId, event }: Unsent,
-  known: number,
-): Promise<{ status: number; answer: Answer } | null> {
-  try {
-    const response = await fetch(`/api/jobs/${jobId}/events`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ id, at, personId, known, event }),
-    });
-    if (response.status >= 500) return null;
-    return { status: response.status, answer: (await response.json()) as Answer };
-  } catch {
-    return null;
-  }
 }

@@ -3,18 +3,16 @@ import {
   CLOSE_WORDS,
   checkLabel,
   faultLabel,
-  nextChecks,
   type Phase,
   type Plan,
   type RawCase,
   SYMPTOMS,
   stateLabel,
-  summarise,
 } from '@/core/index.ts';
 import type { Database } from '@/db/client.ts';
 import { closedJobs, eventsOfJobs, type Job, openJobs } from '@/db/jobs.ts';
 import { allMachines, type Machine } from '@/db/machines.ts';
-import { benchOf, jobFileOf } from '@/features/bench/jobFile.ts';
+import { benchOf, type JobFile, jobFileOf, standOf } from '@/features/bench/jobFile.ts';
 
 export interface FloorRow {
   readonly id: string;
@@ -40,35 +38,49 @@ export async function loadFloor(db: Database): Promise<{ open: FloorRow[]; close
   );
   const row = (job: Job): FloorRow => {
     const file = jobFileOf(records.get(job.id)!);
-    const machine = machines.find((m) => m.id === job.machineId)!;
-    const bench = benchOf(job.id, file);
-    const summary = summarise(bench);
-    const last = file.events.at(-1)?.event;
-    const waits =
-      last && 'close' in last
-        ? CLOSE_WORDS[last.close]
-        : waitsFor(summary, summary.phase === 'tracing' ? nextChecks(bench, summary) : null);
-    const top = summary.suspects[0];
     return {
       id: job.id,
       number: job.number,
-      machine,
+      machine: machines.find((m) => m.id === job.machineId)!,
       complaint: complaintText(file.head),
       promisedOn: job.promisedOn,
-      phase: summary.phase,
-      waitsFor: waits,
-      suspect:
-        summary.phase === 'tracing' && top && top.p >= SHOWN_SUSPECT
-          ? `${faultLabel(top.key)} (${Math.round(100 * top.p)} %)`
-          : null,
+      ...stateOf(job.id, file),
     };
   };
   return { open: open.map(row), closed: closed.map(row) };
 }
 
+type FloorState = Pick<FloorRow, 'phase' | 'waitsFor' | 'suspect'>;
+
+const KEPT_STATES = 1000;
+const states = new Map<string, FloorState>();
+
+/** How a job stands, worked out once for each length of its record. */
+function stateOf(jobId: string, file: JobFile): FloorState {
+  const key = `${jobId}/${file.events.length}`;
+  let state = states.get(key);
+  if (!state) {
+    const bench = benchOf(jobId, file);
+    const { summary, plan } = standOf(bench);
+    const last = file.events.at(-1)?.event;
+    const top = summary.suspects[0];
+    state = {
+      phase: summary.phase,
+      waitsFor: last && 'close' in last ? CLOSE_WORDS[last.close] : waitsFor(summary, plan),
+      suspect:
+        summary.phase === 'tracing' && top && top.p >= SHOWN_SUSPECT
+          ? `${faultLabel(top.key)} (${Math.round(100 * top.p)} %)`
+          : null,
+    };
+    if (states.size >= KEPT_STATES) states.delete(states.keys().next().value!);
+    states.set(key, state);
+  }
+  return state;
+}
+
 export const complaintText = (head: Pick<RawCase, 'complaint'>) => head.complaint.map((s) => SYMPTOMS[s]).join(', ');
 
-function waitsFor(summary: BenchSummary, plan: Plan | null): string {
+function waitsFor(summary: BenchSummary, plan: Plan): string {
   switch (summary.phase) {
     case 'repair':
       return `Repair: ${faultLabel(summary.settled[0]!.fault)}`;
@@ -81,7 +93,7 @@ function waitsFor(summary: BenchSummary, plan: Plan | null): string {
     case 'closed':
       return 'Closed';
     case 'tracing': {
-      const next = plan?.next[0];
+      const next = plan.next[0];
       return next
         ? `Check: ${checkLabel(next.check, next.cylinder)} (${stateLabel(next)})`
         : 'Check: run it and listen';

@@ -6,9 +6,9 @@ import type { SheetData } from './sheetOf.ts';
 /** The sheet that goes with the machine: one to two pages, plain words. */
 export function JobSheet({ sheet }: { sheet: SheetData }) {
   return (
-    <main className="mx-auto my-3 max-w-[210mm] bg-sheet px-6 py-6 text-[0.95rem] leading-snug print:my-0 print:max-w-none print:px-0 print:py-0">
-      <header className="flex items-start justify-between gap-4 border-b-4 border-iron pb-3">
-        <div>
+    <main className="mx-auto my-3 max-w-[210mm] bg-sheet px-6 py-6 text-[0.95rem] leading-snug wrap-anywhere print:my-0 print:max-w-none print:px-0 print:py-0">
+      <header className="flex flex-wrap items-start justify-between gap-4 border-b-4 border-iron pb-3">
+        <div className="min-w-0 flex-1 basis-80">
           <p className="text-[0.9rem] text-soft">Job sheet {sheet.number}</p>
           <h2 className="text-[1.7rem] leading-tight font-extrabold">
             {sheet.machine.tag} {sheet.machine.name}
@@ -18,7 +18,7 @@ export function JobSheet({ sheet }: { sheet: SheetData }) {
             {sheet.machine.hours === null ? '' : ` · ${sheet.machine.hours} h`}
           </p>
         </div>
-        <div className="shrink-0 text-right">
+        <div className="text-right">
           <p className="text-[1.25rem] font-extrabold">{sheet.ending}</p>
           <p>
             in {sheet.opened}

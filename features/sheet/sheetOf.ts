@@ -8,6 +8,7 @@ import {
   findingsOf,
   fittedBypasses,
   notShown,
+  openTemporaries,
   outcomeLabel,
   type RawCheckEvent,
   readingText,
@@ -119,6 +120,9 @@ export function sheetOf(job: Job, machine: Machine, file: JobFile, people: reado
     watch: [...new Set(findings.map((f) => f.behind).filter((b) => b !== null))],
     cautions: [
       ...bypasses.map((b) => `Still bypassed: ${faultLabel(b.key)}. ${CAUTIONS['bypass-fitted']}`),
+      ...openTemporaries(bench).map(
+        (r) => `Repaired for the time being only: ${faultLabel(r.key)}. It has to be made good.`,
+      ),
       ...(close === undefined ? [] : notShown(bench).map((c) => `Not shown by the re-test: ${c}.`)),
     ],
   };

@@ -1,16 +1,39 @@
 import { cookies } from 'next/headers';
 import type { Person } from '@/db/people.ts';
+import { DeskCookie } from './deskCookies.ts';
 
 export type Habit = 'metric' | 'imperial';
-export const PERSON_COOKIE = 'ridge-person';
-export const HABIT_COOKIE = 'ridge-units';
+export const LIGHTS = ['device', 'day', 'night'] as const;
+export type Light = (typeof LIGHTS)[number];
+export const SPACINGS = ['roomy', 'close'] as const;
+export type Spacing = (typeof SPACINGS)[number];
 
-/** Who acts and in which units this screen thinks; kept in the browser until sign-in and house rules come. */
-export async function deskSettings(people: readonly Person[]): Promise<{ person: Person | null; habit: Habit }> {
+/** How this screen is set; kept in its browser until sign-in and house rules come. */
+export interface Desk {
+  /** Who acts. */
+  readonly person: Person | null;
+  readonly habit: Habit;
+  readonly light: Light;
+  readonly spacing: Spacing;
+  /** Two letters put a check on the plate. */
+  readonly twoLetters: boolean;
+}
+
+/** The look of the page alone, for its outermost element. */
+export async function deskLook(): Promise<Pick<Desk, 'light' | 'spacing'>> {
   const jar = await cookies();
-  const id = jar.get(PERSON_COOKIE)?.value;
+  const one = <T extends string>(name: string, of: readonly T[]): T =>
+    of.find((x) => x === jar.get(name)?.value) ?? of[0]!;
+  return { light: one(DeskCookie.light, LIGHTS), spacing: one(DeskCookie.spacing, SPACINGS) };
+}
+
+export async function deskSettings(people: readonly Person[]): Promise<Desk> {
+  const jar = await cookies();
+  const id = jar.get(DeskCookie.person)?.value;
   return {
+    ...(await deskLook()),
     person: people.find((p) => p.id === id) ?? people[0] ?? null,
-    habit: jar.get(HABIT_COOKIE)?.value === 'imperial' ? 'imperial' : 'metric',
+    habit: jar.get(DeskCookie.habit)?.value === 'imperial' ? 'imperial' : 'metric',
+    twoLetters: jar.get(DeskCookie.twoLetters)?.value !== 'off',
   };
 }

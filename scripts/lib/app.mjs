@@ -16,6 +16,7 @@ const SOURCES = [
   'next.config.ts',
   'postcss.config.mjs',
   'tsconfig.json',
+  'package.json',
   'package-lock.json',
 ];
 

@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
+import { BenchPage } from './bench.ts';
 
 /** Every main view of the demo shop, by day and by night; rules of WCAG 2.1 A and AA as axe checks them. */
 const VIEWS = [
@@ -14,6 +15,11 @@ const VIEWS = [
   ['nothing here', '/jobs/none'],
 ] as const;
 
+const violationsOn = async (page: Page) => {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  return violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).slice(0, 4)}`);
+};
+
 for (const colorScheme of ['light', 'dark'] as const) {
   test.describe(colorScheme, () => {
     test.use({ colorScheme });
@@ -21,21 +27,76 @@ for (const colorScheme of ['light', 'dark'] as const) {
       test(`${name} can be used by everybody`, async ({ page }) => {
         await page.goto(path);
         await expect(page.getByRole('main')).toBeVisible();
-        const { violations } = await new AxeBuilder({ page }).analyze();
-        expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).slice(0, 4)}`)).toEqual([]);
+        expect(await violationsOn(page)).toEqual([]);
       });
     }
   });
 }
 
-test('a part’s suspects, a refused box and the closing panel hold too', async ({ page }) => {
-  await page.goto('/jobs/job-sluice-1-one');
-  await page.getByRole('region', { name: 'Ridge of suspicion' }).getByRole('button').first().click();
-  await page.getByRole('searchbox', { name: 'Any other check' }).fill('coil resistance');
-  await page.keyboard.press('Enter');
-  await page.locator('input[name="toGround"]').fill('4.1 kV');
-  await page.getByRole('button', { name: 'Close the job' }).click();
-  await page.getByRole('radio', { name: 'Cured and shown' }).click();
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).slice(0, 4)}`)).toEqual([]);
+for (const colorScheme of ['light', 'dark'] as const) {
+  test.describe(`panels, ${colorScheme}`, () => {
+    test.use({ colorScheme });
+
+    test('the desk, the keys, a part, what is found, a refused box, what is open and every drawer hold too', async ({
+      page,
+    }) => {
+      const bench = new BenchPage(page);
+      await page.goto('/jobs/job-sluice-1-one');
+      await page.getByRole('button', { name: /^This desk/ }).click();
+      await page.getByRole('button', { name: 'Keys and marks' }).click();
+      await page.getByRole('region', { name: 'Ridge of suspicion' }).getByRole('button').nth(10).click();
+      await expect(page.getByRole('region', { name: /^Suspects/ })).toBeVisible();
+      await page.getByText('Something else was opened').click();
+      await bench.search.fill('e');
+      expect(await violationsOn(page)).toEqual([]);
+      await bench.pick('Coil resistance', 1);
+      await bench.fill({ toGround: '4.1 kV' });
+      await page.getByRole('button', { name: 'Record a repair' }).click();
+      await page.getByLabel('What was worked on').selectOption({ index: 1 });
+      expect(await violationsOn(page)).toEqual([]);
+      await page.getByRole('button', { name: 'Write a note' }).click();
+      expect(await violationsOn(page)).toEqual([]);
+      await page.getByRole('button', { name: 'Close the job' }).click();
+      await page.getByRole('radio', { name: 'Cured and shown' }).click();
+      await bench.tape
+        .getByRole('button', { name: /^Correct line/ })
+        .first()
+        .click();
+      expect(await violationsOn(page)).toEqual([]);
+    });
+
+    test('a pair, a verdict, what is not sent and what was not taken down', async ({ page }) => {
+      const bench = new BenchPage(page);
+      await bench.newJob(/Heron 4/, ['Lost power']);
+      await bench.pick('Spark tester');
+      await bench.side('Both');
+      await bench.plate.locator('[data-side="1"]').getByRole('radio', { name: 'Strong' }).click();
+      expect(await violationsOn(page)).toEqual([]);
+      await page.route('**/api/jobs/*/events', (route) =>
+        route.request().method() === 'POST'
+          ? route.fulfill({ status: 422, json: { issues: [{ path: '$', message: 'not today' }] } })
+          : route.continue(),
+      );
+      await bench.plate.getByRole('button', { name: 'Record', exact: true }).click();
+      await expect(bench.tape.getByText('Not taken down')).toBeVisible();
+      await page.route('**/api/jobs/*/events', (route) => route.abort());
+      await bench.pick('Oil level');
+      await bench.choose('Low');
+      await bench.plate.getByRole('button', { name: 'Record', exact: true }).click();
+      await expect(page.getByText('Out of reach')).toBeVisible();
+      expect(await violationsOn(page)).toEqual([]);
+    });
+  });
+}
+
+test('the job form with its complaints, and a floor that is searched', async ({ page }) => {
+  await page.goto('/jobs/new');
+  await page.getByRole('radio', { name: 'A machine that was not here before' }).click();
+  await page.getByLabel('Hours').fill('many');
+  await page.getByRole('button', { name: 'Start the job' }).click();
+  expect(await violationsOn(page)).toEqual([]);
+  await page.goto('/');
+  await page.getByRole('searchbox', { name: 'Find a machine' }).fill('nothing of that name');
+  await expect(page.getByText('No machine here fits')).toBeVisible();
+  expect(await violationsOn(page)).toEqual([]);
 });

@@ -40,7 +40,9 @@ test('what cannot be is refused beside its box, with what was typed kept, and no
 test('an imperial bench reads thousandths and Fahrenheit', async ({ page }) => {
   const bench = new BenchPage(page);
   await bench.newJob(/Heron 4/, ['Lost power']);
-  await page.getByLabel('Units').selectOption('imperial');
+  await page.getByRole('button', { name: /^This desk/ }).click();
+  await page.getByRole('radio', { name: 'thou, °F' }).click();
+  await expect(page.getByRole('button', { name: /^This desk/ })).toContainText('thou');
   await bench.pick('Coil air gap', 1);
   await bench.fill({ gapA: '16', gapB: '.010' });
   await expect(bench.plate.getByTestId('verdict')).toContainText('Wide');

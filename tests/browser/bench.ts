@@ -1,19 +1,24 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 /** The bench as a technician drives it. */
 export class BenchPage {
   constructor(readonly page: Page) {}
 
+  /** Pushes a key, a link or a card on the screen. */
+  async press(target: Locator): Promise<void> {
+    await target.first().click();
+  }
+
   /** Starts a job at the counter and lands on its bench. */
   async newJob(machine: RegExp, complaint: readonly string[], flags: readonly string[] = []): Promise<void> {
     const { page } = this;
     await page.goto('/');
-    await page.getByRole('link', { name: 'New job' }).click();
-    await page.getByRole('radio', { name: machine }).first().click();
-    for (const symptom of complaint) await page.getByRole('button', { name: symptom, exact: true }).click();
-    if (flags.length > 0) await page.getByText('What it has been through').click();
-    for (const flag of flags) await page.getByRole('button', { name: flag, exact: true }).click();
-    await page.getByRole('button', { name: 'Start the job' }).click();
+    await this.press(page.getByRole('link', { name: 'New job' }));
+    await this.press(page.getByRole('radio', { name: machine }));
+    for (const symptom of complaint) await this.press(page.getByRole('button', { name: symptom, exact: true }));
+    if (flags.length > 0) await this.press(page.getByText('What it has been through'));
+    for (const flag of flags) await this.press(page.getByRole('button', { name: flag, exact: true }));
+    await this.press(page.getByRole('button', { name: 'Start the job' }));
     await page.waitForURL(/\/jobs\/(?!new)/);
     await expect(this.plate).toBeVisible();
   }
@@ -26,6 +31,10 @@ export class BenchPage {
     return this.page.getByRole('region', { name: 'Tape' });
   }
 
+  get search() {
+    return this.page.getByRole('searchbox', { name: 'Any other check' });
+  }
+
   get title() {
     return this.plate.getByRole('heading', { level: 2 });
   }
@@ -34,14 +43,12 @@ export class BenchPage {
     return this.tape.locator(`[data-line="${number}"]`);
   }
 
-  /** Puts any check on the plate through the search. */
+  /** Puts any check on the plate through the search; a figure behind its name is the cylinder. */
   async pick(title: string, cylinder?: number): Promise<void> {
-    const search = this.page.getByRole('searchbox', { name: 'Any other check' });
-    await search.fill(title);
+    const { search } = this;
+    await search.fill(cylinder === undefined ? title : `${title} ${cylinder}`);
     await search.press('Enter');
     await expect(this.title).toContainText(title);
-    if (cylinder !== undefined)
-      await this.plate.getByRole('button', { name: `Cylinder ${cylinder}`, exact: true }).click();
   }
 
   async fill(values: Readonly<Record<string, string>>): Promise<void> {
@@ -49,13 +56,28 @@ export class BenchPage {
   }
 
   async choose(name: string): Promise<void> {
-    await this.plate.getByRole('radio', { name, exact: true }).click();
+    await this.press(this.plate.getByRole('radio', { name, exact: true }));
+  }
+
+  /** Turns a yes/no of the entry on or off. */
+  async tick(name: string): Promise<void> {
+    await this.press(this.plate.getByLabel(name));
+  }
+
+  /** Which side the check is made on. */
+  async side(name: string): Promise<void> {
+    await this.press(this.plate.getByRole('button', { name, exact: true }));
+  }
+
+  /** What it still does, or that it runs clean. */
+  async complains(symptom: string): Promise<void> {
+    await this.press(this.plate.getByRole('button', { name: symptom }));
   }
 
   /** Records what is on the plate and waits until the shop's database has it. */
   async record(): Promise<void> {
     const before = await this.tape.locator('[data-line]').count();
-    await this.plate.getByRole('button', { name: 'Record', exact: true }).click();
+    await this.press(this.plate.getByRole('button', { name: 'Record', exact: true }));
     await this.printed(before + 1);
   }
 
@@ -67,9 +89,9 @@ export class BenchPage {
   async repair(title: string, action?: string): Promise<void> {
     const panel = this.page.getByRole('region', { name: 'Repair' });
     await expect(panel.getByRole('heading', { level: 2 })).toHaveText(title);
-    if (action) await panel.getByRole('radio', { name: action }).click();
+    if (action) await this.press(panel.getByRole('radio', { name: action }));
     const before = await this.tape.locator('[data-line]').count();
-    await panel.getByRole('button', { name: 'Record repair' }).click();
+    await this.press(panel.getByRole('button', { name: 'Record repair' }));
     await this.printed(before + 1);
   }
 
@@ -77,8 +99,14 @@ export class BenchPage {
   async closeCured(): Promise<void> {
     const panel = this.page.getByRole('region', { name: 'Ready to close' });
     await expect(panel).toBeVisible();
-    await panel.getByRole('button', { name: 'Close the job' }).click();
+    await this.press(panel.getByRole('button', { name: 'Close the job' }));
     await expect(this.page.getByRole('region', { name: 'Closed' })).toBeVisible();
+  }
+
+  async openSheet(): Promise<Locator> {
+    await this.press(this.page.getByRole('link', { name: 'Open the job sheet' }));
+    await this.page.waitForURL(/\/sheet$/);
+    return this.page.getByRole('main');
   }
 
   /** How tall the ridge stands over a part, 0 to 100, as its key says; 0 when it has no key. */

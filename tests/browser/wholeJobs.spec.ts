@@ -1,10 +1,9 @@
-import { expect, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { BenchPage } from './bench.ts';
+import { KeyboardBench, TouchBench } from './hands.ts';
 
-test('lost power on a twin: heat and cut-out name the cylinder, a chafed kill lead is proven, repaired, re-tested', async ({
-  page,
-}) => {
-  const bench = new BenchPage(page);
+async function chafedKillLead(bench: BenchPage) {
+  const { page } = bench;
   await bench.newJob(/Heron 4/, ['Lost power', 'Runs rough'], ['Since work on the valves']);
 
   await expect(bench.title).toHaveText('Heat pair');
@@ -22,7 +21,7 @@ test('lost power on a twin: heat and cut-out name the cylinder, a chafed kill le
   await bench.pick('Spark tester', 2);
   await bench.choose('Cranking');
   await bench.choose('Strong');
-  await expect(bench.plate.getByTestId('verdict')).toContainText("a kill lead or a partner's shorted diode");
+  await expect(bench.plate.getByTestId('working')).toContainText("a kill lead or a partner's shorted diode");
   await bench.record();
 
   await bench.pick('Kill lead off this coil', 2);
@@ -44,22 +43,21 @@ test('lost power on a twin: heat and cut-out name the cylinder, a chafed kill le
   await bench.record();
 
   await expect(bench.title).toHaveText('Run it and listen');
-  await bench.plate.getByRole('button', { name: 'Runs clean' }).click();
+  await bench.complains('Runs clean');
   await bench.record();
   await bench.closeCured();
 
-  await page.getByRole('link', { name: 'Open the job sheet' }).click();
-  const sheet = page.getByRole('main');
+  const sheet = await bench.openSheet();
   await expect(sheet).toContainText('Cured and shown');
   await expect(sheet).toContainText('Kill lead chafed or pinched to ground, cylinder 2: repaired');
   const row = sheet.getByRole('row').filter({ hasText: 'Heat pair' }).first();
   await expect(row).toContainText('2: 58 °C');
   await expect(row).toContainText('2: 199 °C');
   await expect(sheet).not.toContainText('not shown cured');
-});
+}
 
-test('a worn battery and an open coil: the first repair does not cure it', async ({ page }) => {
-  const bench = new BenchPage(page);
+async function batteryAndCoil(bench: BenchPage) {
+  const { page } = bench;
   await bench.newJob(/Heron 7/, ['Cranks slowly', 'Lost power']);
 
   await bench.pick('Battery volts at rest');
@@ -67,7 +65,7 @@ test('a worn battery and an open coil: the first repair does not cure it', async
   await bench.record();
   await bench.pick('Battery tester');
   await bench.fill({ measuredCca: '150', ratedCca: '300', resistance: '20', stateOfCharge: '92' });
-  await expect(bench.plate.getByTestId('verdict')).toContainText('Of rated: 50.0');
+  await expect(bench.plate.getByTestId('working')).toContainText('Of rated: 50.0');
   await bench.record();
   await bench.repair('Battery worn out');
 
@@ -75,15 +73,15 @@ test('a worn battery and an open coil: the first repair does not cure it', async
   await bench.choose('Normal');
   await bench.record();
   await expect(bench.title).toHaveText('Run it and listen');
-  await bench.plate.getByRole('button', { name: 'Lost power' }).click();
+  await bench.complains('Lost power');
   await bench.record();
 
   // The complaint is not gone: the search goes on with everything it knows.
   await expect(page.getByRole('region', { name: 'Ready to close' })).toHaveCount(0);
-  await page.getByRole('button', { name: 'Close the job' }).click();
-  await page.getByRole('radio', { name: 'Cured and shown' }).click();
+  await bench.press(page.getByRole('button', { name: 'Close the job' }));
+  await bench.press(page.getByRole('radio', { name: 'Cured and shown' }));
   await expect(page.getByRole('list', { name: 'What keeps it open' })).toContainText('The complaint is not shown gone');
-  await page.getByRole('button', { name: 'Close the job' }).first().click();
+  await bench.press(page.getByRole('button', { name: 'Close the job' }));
 
   await bench.pick('Heat pair');
   await bench.fill({ 'each-1': '220', 'each-2': '52', ambient: '20' });
@@ -106,29 +104,29 @@ test('a worn battery and an open coil: the first repair does not cure it', async
   await bench.choose('Normal');
   await bench.record();
   await expect(bench.title).toHaveText('Run it and listen');
-  await bench.plate.getByRole('button', { name: 'Runs clean' }).click();
+  await bench.complains('Runs clean');
   await bench.record();
   await bench.closeCured();
-  await page.getByRole('link', { name: 'Open the job sheet' }).click();
+  await bench.openSheet();
   await expect(page.getByRole('main')).toContainText('Battery worn out: replaced');
   await expect(page.getByRole('main')).toContainText('Coil open, cylinder 2: replaced');
-});
+}
 
-test('one cylinder keeps firing with the key off: an open kill diode', async ({ page }) => {
-  const bench = new BenchPage(page);
+async function openKillDiode(bench: BenchPage) {
+  const { page } = bench;
   await bench.newJob(/Coot 2/, ['Will not shut off']);
 
   await bench.pick('Shut off by the key');
   await bench.choose('One keeps firing');
   await bench.record();
   await expect(bench.title).toContainText('Kill diode');
-  await bench.plate.getByRole('button', { name: 'Cylinder 1', exact: true }).click();
+  await bench.side('Cylinder 1');
 
   // Measured with the coils plugged in it says nothing, and says so.
   await bench.fill({ forward: '0.58', reverse: 'OL' });
-  await bench.plate.getByLabel('Coils still plugged in').check();
-  await expect(bench.plate.getByTestId('verdict')).toContainText('unplug both and take it again');
-  await bench.plate.getByLabel('Coils still plugged in').uncheck();
+  await bench.tick('Coils still plugged in');
+  await expect(bench.plate.getByTestId('working')).toContainText('unplug both and take it again');
+  await bench.tick('Coils still plugged in');
 
   await bench.fill({ forward: 'OL', reverse: 'OL' });
   await bench.record();
@@ -138,8 +136,28 @@ test('one cylinder keeps firing with the key off: an open kill diode', async ({ 
   await bench.choose('All stop');
   await bench.record();
   await bench.closeCured();
-  await page.getByRole('link', { name: 'Open the job sheet' }).click();
+  await bench.openSheet();
   const row = page.getByRole('row').filter({ hasText: 'Shut off by the key' }).first();
   await expect(row).toContainText('One keeps firing');
   await expect(row).toContainText('All stop');
-});
+}
+
+const WALKS = {
+  'lost power on a twin: heat and cut-out name the cylinder, a chafed kill lead is proven, repaired, re-tested':
+    chafedKillLead,
+  'a worn battery and an open coil: the first repair does not cure it': batteryAndCoil,
+  'one cylinder keeps firing with the key off: an open kill diode': openKillDiode,
+};
+
+const tablet = { viewport: { width: 800, height: 1280 }, hasTouch: true };
+const HANDS: readonly [string, (page: Page) => BenchPage, object][] = [
+  ['with a mouse', (page) => new BenchPage(page), {}],
+  ['by keyboard alone', (page) => new KeyboardBench(page), {}],
+  ['by touch on an upright tablet', (page) => new TouchBench(page), tablet],
+];
+for (const [how, hands, use] of HANDS) {
+  test.describe(how, () => {
+    test.use(use);
+    for (const [name, walk] of Object.entries(WALKS)) test(name, ({ page }) => walk(hands(page)));
+  });
+}

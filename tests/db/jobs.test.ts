@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { readdirSync, readFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { drizzle } from 'drizzle-orm/mysql2';
 import { migrate } from 'drizzle-orm/mysql2/migrator';
@@ -29,6 +31,16 @@ const HEAD = {
   complaint: ['low-power' as const],
 };
 const migrations = fileURLToPath(new URL('../../db/migrations', import.meta.url));
+
+/** The folder of migrations as it stood after the first `count` of them. */
+function upTo(count: number): string {
+  const folder = mkdtempSync(join(tmpdir(), 'migrations-'));
+  cpSync(migrations, folder, { recursive: true });
+  const file = join(folder, 'meta', '_journal.json');
+  const journal = JSON.parse(readFileSync(file, 'utf8')) as { entries: unknown[] };
+  writeFileSync(file, JSON.stringify({ ...journal, entries: journal.entries.slice(0, count) }));
+  return folder;
+}
 
 describe.skipIf(!url)('the record in MariaDB', () => {
   const pool = openPool(url ?? 'mysql://127.0.0.1/none');
@@ -155,10 +167,11 @@ describe.skipIf(!url)('the record in MariaDB', () => {
     const name = `migrate_${randomUUID().slice(0, 8)}`;
     await root.query(`CREATE DATABASE ${name}; USE ${name};`);
     try {
-      await migrate(drizzle(root), { migrationsFolder: migrations });
+      await migrate(drizzle(root), { migrationsFolder: upTo(1) });
       await root.query(
         `INSERT INTO people (id, name) VALUES ('p', 'Somebody');
          INSERT INTO engine_sheets (id, name, cylinders, layout, fuel_feed, lifters, compression_release, carburettor, ignition) VALUES ('s', 'Sheet', 2, 'v-twin-90', 'pump', 'solid', 'none', 'two-barrel', 'coil-per-cylinder');
+         INSERT INTO engine_figures (sheet_id, name, value, source) VALUES ('s', 'boreMm', 80, 'maker-sheet');
          INSERT INTO machines (id, tag, name, kind, owner, sheet_id) VALUES ('m', 'T', 'N', 'zero-turn', 'O', 's');
          INSERT INTO jobs (id, number, machine_id, opened_at) VALUES ('j', 1, 'm', NOW());
          INSERT INTO job_events (id, job_id, seq, kind, person_id, at, received_at, rule_version, sheet_version, payload) VALUES ('e', 'j', 0, 'complaint', 'p', NOW(), NOW(), 'r', 1, '{}');`,
@@ -166,6 +179,16 @@ describe.skipIf(!url)('the record in MariaDB', () => {
       await migrate(drizzle(root), { migrationsFolder: migrations });
       const [rows] = await root.query('SELECT COUNT(*) AS n FROM job_events');
       expect((rows as { n: number }[])[0]!.n).toBe(1);
+      // A figure from before words were kept still stands, and a word goes in beside it.
+      await root.query(
+        "INSERT INTO engine_figures (sheet_id, name, word, source) VALUES ('s', 'adjusterKind', 'pivot-nut', 'maker-sheet')",
+      );
+      const [figures] = await root.query('SELECT name, value, word FROM engine_figures ORDER BY name');
+      expect(figures).toEqual([
+        { name: 'adjusterKind', value: null, word: 'pivot-nut' },
+        { name: 'boreMm', value: 80, word: null },
+      ]);
+      await migrate(drizzle(root), { migrationsFolder: migrations });
       const files = readdirSync(migrations).filter((f) => f.endsWith('.sql'));
       // Forward only: no step throws rows or columns away.
       for (const file of files)

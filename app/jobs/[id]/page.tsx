@@ -1,12 +1,11 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { nextChecks, summarise } from '@/core/index.ts';
 import { database } from '@/db/client.ts';
 import { eventsOf, jobOf } from '@/db/jobs.ts';
 import { machineOf } from '@/db/machines.ts';
 import { activePeople, everyPerson } from '@/db/people.ts';
 import { BenchScreen } from '@/features/bench/BenchScreen.tsx';
-import { benchOf, jobFileOf } from '@/features/bench/jobFile.ts';
+import { benchOf, jobFileOf, standOf } from '@/features/bench/jobFile.ts';
 import { deskSettings } from '@/features/shop/settings.ts';
 
 export const dynamic = 'force-dynamic';
@@ -23,15 +22,16 @@ export default async function BenchPage({ params }: Params) {
   const db = database();
   const job = await jobOf(db, id);
   if (!job) notFound();
-  const [machine, record, people] = await Promise.all([
+  const [machine, record, people, staff] = await Promise.all([
     machineOf(db, job.machineId),
     eventsOf(db, id),
     everyPerson(db),
+    activePeople(db),
   ]);
   const file = jobFileOf(record);
   const bench = benchOf(id, file);
-  const summary = summarise(bench);
-  const { person, habit } = await deskSettings(await activePeople(db));
+  const { summary, plan } = standOf(bench);
+  const desk = await deskSettings(staff);
   const { kind, engine, figures, history, complaint } = bench.head;
   return (
     <BenchScreen
@@ -42,15 +42,15 @@ export default async function BenchPage({ params }: Params) {
       caseHead={{ kind, engine, figures, history, complaint }}
       events={file.events}
       people={people}
-      person={person}
-      habit={habit}
+      staff={staff}
+      desk={desk}
       initial={{
         events: bench.printed.length,
         summary,
         readings: bench.readings,
         open: [...bench.open],
         repairs: bench.repairs,
-        plan: nextChecks(bench, summary),
+        plan,
       }}
     />
   );

@@ -11,18 +11,18 @@ export const metadata = { title: 'New job' };
 export default async function NewJobPage() {
   const db = database();
   const people = await activePeople(db);
-  const { person, habit } = await deskSettings(people);
+  const desk = await deskSettings(people);
   const [machines, sheets] = [await allMachines(db), await allSheets(db)];
   return (
     <>
-      <DeskBar people={people} person={person} habit={habit}>
+      <DeskBar people={people} desk={desk}>
         <h1 className="text-[1.05rem] font-extrabold">New job</h1>
       </DeskBar>
       <main className="mx-auto max-w-[1500px] p-3">
         <NewJobForm
           machines={machines}
           sheets={sheets.map(({ id, name }) => ({ id, name }))}
-          personId={person?.id ?? null}
+          personId={desk.person?.id ?? null}
         />
       </main>
     </>

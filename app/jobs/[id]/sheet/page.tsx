@@ -30,18 +30,20 @@ export default async function SheetPage({ params }: Params) {
     everyPerson(db),
     activePeople(db),
   ]);
-  const { person, habit } = await deskSettings(active);
+  const desk = await deskSettings(active);
   const sheet = sheetOf(job, machine!, jobFileOf(record), people);
   return (
     <>
-      <DeskBar people={active} person={person} habit={habit}>
-        <h1 className="text-[1.05rem] font-extrabold">Job sheet {job.number}</h1>
-        <Link
-          href={`/jobs/${id}`}
-          className="ml-auto flex min-h-12 items-center px-2 font-semibold underline underline-offset-4"
-        >
-          Back to the bench
-        </Link>
+      <DeskBar people={active} desk={desk}>
+        <div className="flex flex-wrap items-center gap-x-4">
+          <h1 className="text-[1.05rem] font-extrabold">Job sheet {job.number}</h1>
+          <Link
+            href={`/jobs/${id}`}
+            className="flex min-h-tap items-center px-2 font-semibold underline underline-offset-4"
+          >
+            Back to the bench
+          </Link>
+        </div>
       </DeskBar>
       <JobSheet sheet={sheet} />
     </>

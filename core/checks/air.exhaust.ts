@@ -1,0 +1,16 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const airExhaust = defineCheck({
+  id: 'air.exhaust',
+  code: 'ex',
+  title: 'Exhaust',
+  todo: 'Look in, feel the flow, tap the muffler: free, or choked by carbon or a nest?',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['key-off'],
+  minutes: 3,
+  hazards: ['hot-exhaust'],
+  outcomes: outcomes({ free: 'Free', blocked: 'Blocked' }),
+  combine: { kind: 'ordered' },
+  leak: { blocked: 0.002 },
+});

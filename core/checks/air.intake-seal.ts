@@ -1,0 +1,18 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const airIntakeSeal = defineCheck({
+  id: 'air.intake-seal',
+  code: 'in',
+  title: 'Intake seal',
+  todo: "Idling, a little water-displacing spray at this side's joints and shaft: does the speed change?",
+  system: 'fuel',
+  scope: 'cylinder',
+  states: ['idle'],
+  minutes: 3,
+  access: ['hood'],
+  hazards: ['carbon-monoxide', 'hot-exhaust'],
+  cannotClear: ['a seal that opens only hot'],
+  outcomes: outcomes({ sealed: 'Sealed', leaks: 'Leaks' }),
+  combine: { kind: 'ordered' },
+  leak: { leaks: 0.015 },
+});

@@ -1,0 +1,22 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const balanceRhythm = defineCheck({
+  id: 'balance.rhythm',
+  code: 'ry',
+  title: 'Rhythm',
+  todo: 'Listen at idle and at half speed, or look at a trace of the crank speed: even, one weaker, one missing, no order in it?',
+  system: 'turning',
+  scope: 'machine',
+  states: ['idle', 'half-speed'],
+  minutes: 3,
+  hazards: ['carbon-monoxide'],
+  cannotClear: [
+    'which cylinder: a cut-out or a spark pick-up tells',
+    'a twin on one cylinder may idle sweetly and sound normal',
+  ],
+  mayOnlyMean: ['an ear nearer one exhaust, or mains hum in a recording: unequal or acoustic'],
+  outcomes: outcomes({ even: 'Even', 'one-weak': 'One weaker', 'one-dead': 'One missing', irregular: 'No order' }),
+  combine: { kind: 'dominance', order: ['even', 'one-weak', 'one-dead', 'irregular'] },
+  appliesTo: (engine) => engine.cylinders > 1,
+  leak: { 'one-weak': 0.15, 'one-dead': 0.02, irregular: 0.03 },
+});

@@ -1,0 +1,52 @@
+import { defineCheck, EMPTY_ASSESSMENT, numberField, outcomes } from './define.ts';
+import { judge } from './judge.ts';
+
+/** A stator that makes this share of its sheet figure is still good [P]. */
+const GOOD_SHARE = 0.85;
+
+export const chargeStator = defineCheck({
+  id: 'charge.stator',
+  code: 'vs',
+  title: 'Stator volts',
+  todo: 'Stator plug off the regulator, running at full speed, meter on AC between its two wires.',
+  system: 'power',
+  scope: 'machine',
+  states: ['full-speed'],
+  minutes: 5,
+  access: ['hood'],
+  needs: ['multimeter'],
+  hazards: ['carbon-monoxide'],
+  cannotClear: ['a stator that fails hot, or under load'],
+  outcomes: outcomes({ ok: 'Makes its volts', low: 'Too low' }),
+  combine: { kind: 'ordered' },
+  leak: { low: 0.01 },
+  fields: { value: numberField('Volts AC', 'voltage', [0, 200], ['V', 'V'], { required: true }) },
+  assess: (reading, { figures }) => {
+    const { value } = reading.fields;
+    if (typeof value !== 'number') return EMPTY_ASSESSMENT;
+    const sheet = figures.statorVoltsAc;
+    const missing = [
+      { name: 'statorSharePercent', reason: 'The engine sheet has no stator volts: only none at all is a finding.' },
+    ];
+    // Next to nothing is a dead stator whatever the sheet would say.
+    if (sheet == null)
+      return value < 5
+        ? { ...EMPTY_ASSESSMENT, outcome: 'low', weights: { '': { low: 1 } }, severity: 1, missing, points: ['stator'] }
+        : { ...EMPTY_ASSESSMENT, missing };
+    const limit = GOOD_SHARE * sheet;
+    return judge({
+      value,
+      error: 0.01 * value + 0.1,
+      spread: 0.05 * sheet,
+      bands: [
+        { outcome: 'low', from: -Infinity, to: limit },
+        { outcome: 'ok', from: limit, to: Infinity },
+      ],
+      sound: [limit, Infinity],
+      worst: [0, Infinity],
+      quantities: { statorSharePercent: { value: (100 * value) / sheet, unit: '%', plusMinus: 1 } },
+      limits: [{ name: 'at least', value: limit, unit: 'V', source: 'engine sheet' }],
+      points: ['stator'],
+    });
+  },
+});

@@ -1,0 +1,55 @@
+import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
+import { judge, meterVolts } from './judge.ts';
+
+export const chargeVolts = defineCheck({
+  id: 'charge.volts',
+  code: 'vc',
+  title: 'Charging volts',
+  todo: 'Running at full speed, lights off, meter on the battery posts after a minute.',
+  system: 'power',
+  scope: 'machine',
+  states: ['full-speed'],
+  minutes: 2,
+  access: ['battery'],
+  needs: ['multimeter'],
+  hazards: ['carbon-monoxide', 'battery'],
+  cannotClear: ['charging hot, or with everything switched on'],
+  mayOnlyMean: ['the stator, the regulator or its ground: which of them, the next two checks say'],
+  outcomes: outcomes({ ok: 'Charges', low: 'Too low', high: 'Too high' }),
+  combine: { kind: 'dominance', order: ['ok', 'low', 'high'] },
+  leak: { low: 0.02, high: 0.005 },
+  fields: { value: numberField('Volts', 'voltage', [0, 40], ['V', 'V'], { required: true }) },
+  assess: (reading, { rules }) => {
+    const { value } = reading.fields;
+    if (typeof value !== 'number') return EMPTY_ASSESSMENT;
+    const [fault, low, high, over] = [
+      rules.chargeLowVolts.value,
+      rules.chargeGoodLowVolts.value,
+      rules.chargeGoodHighVolts.value,
+      rules.chargeHighVolts.value,
+    ];
+    const assessed = judge({
+      value,
+      error: meterVolts(value),
+      spread: (low - fault) / 4,
+      // Between the two limits of a side it is a maybe: the middle parts them.
+      bands: [
+        { outcome: 'low', from: -Infinity, to: (fault + low) / 2 },
+        { outcome: 'ok', from: (fault + low) / 2, to: (high + over) / 2 },
+        { outcome: 'high', from: (high + over) / 2, to: Infinity },
+      ],
+      sound: [low, high],
+      worst: [12, 16.5],
+      quantities: { chargeVolts: { value, unit: 'V', plusMinus: meterVolts(value) } },
+      limits: [
+        limitOf('good from', rules, 'chargeGoodLowVolts'),
+        limitOf('good to', rules, 'chargeGoodHighVolts'),
+        limitOf('fault under', rules, 'chargeLowVolts'),
+        limitOf('fault over', rules, 'chargeHighVolts'),
+      ],
+      points: value < low ? ['stator, regulator or its ground'] : ['regulator or its ground'],
+    });
+    const maybe = (value > fault && value < low) || (value > high && value < over);
+    return { ...assessed, tooCloseToCall: assessed.tooCloseToCall || maybe };
+  },
+});

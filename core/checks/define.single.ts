@@ -1,0 +1,62 @@
+import type { RuleName } from '../rules.ts';
+import type { Unit } from '../units/index.ts';
+import { type CheckDefinition, defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
+import { judge, meterVolts } from './judge.ts';
+
+type Frame = Pick<
+  CheckDefinition,
+  'id' | 'code' | 'title' | 'todo' | 'system' | 'states' | 'minutes' | 'access' | 'hazards' | 'cannotClear'
+> &
+  Partial<Pick<CheckDefinition, 'mayOnlyMean' | 'impliesState' | 'leak' | 'unattendedMinutes'>>;
+
+/** One figure that is sound up to a limit: drops, draws. The figure is judged in the inside unit of its dimension. */
+export function defineAtMost(
+  spec: Frame & {
+    readonly needs: readonly string[];
+    readonly dimension: 'voltage' | 'current';
+    readonly max: number;
+    readonly unit: Unit;
+    readonly rule: RuleName;
+    /** The rule's unit in inside units: 0.001 for a rule in milliamps. */
+    readonly ruleScale?: number;
+    readonly quantity: string;
+    readonly spread: number;
+    readonly labels: readonly [string, string];
+    readonly points: readonly string[];
+  },
+): CheckDefinition {
+  const { dimension, max, unit, rule, ruleScale = 1, quantity, spread, labels, points, ...frame } = spec;
+  return defineCheck({
+    ...frame,
+    scope: 'machine',
+    outcomes: outcomes({ ok: labels[0], high: labels[1] }),
+    combine: { kind: 'ordered' },
+    fields: {
+      value: numberField(dimension === 'voltage' ? 'Volts' : 'Current', dimension, [0, max], [unit, unit], {
+        required: true,
+      }),
+    },
+    assess: (reading, { rules }) => {
+      const { value } = reading.fields;
+      if (typeof value !== 'number') return EMPTY_ASSESSMENT;
+      const limit = rules[rule].value * ruleScale;
+      const error = dimension === 'voltage' ? meterVolts(value) : 0.01 * value + 0.0005;
+      return judge({
+        value,
+        error,
+        spread,
+        bands: [
+          { outcome: 'ok', from: -Infinity, to: limit },
+          { outcome: 'high', from: limit, to: Infinity },
+        ],
+        sound: [-Infinity, limit],
+        worst: [-Infinity, 4 * limit],
+        quantities: {
+          [quantity]: { value: value / ruleScale, unit: rules[rule].unit, plusMinus: error / ruleScale },
+        },
+        limits: [limitOf('at most', rules, rule)],
+        points,
+      });
+    },
+  });
+}

@@ -1,0 +1,18 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const fuelBowlLook = defineCheck({
+  id: 'fuel.bowl-look',
+  code: 'bw',
+  title: 'Into the bowl',
+  todo: 'Bowl off over a tray: what lies in it?',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 1,
+  access: ['bowl'],
+  hazards: ['open-fuel'],
+  cannotClear: ['the jets above it'],
+  outcomes: outcomes({ clean: 'Clean', debris: 'Dirt', water: 'Water', varnish: 'Varnish' }),
+  combine: { kind: 'dominance', order: ['clean', 'debris', 'varnish', 'water'] },
+  leak: { debris: 0.1, water: 0.01, varnish: 0.04 },
+});

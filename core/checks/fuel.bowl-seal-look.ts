@@ -1,0 +1,17 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const fuelBowlSealLook = defineCheck({
+  id: 'fuel.bowl-seal-look',
+  code: 'bs',
+  title: 'Bowl seal',
+  todo: 'Seal out of its groove: swollen, the wrong one, or missing?',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 1,
+  access: ['bowl'],
+  hazards: ['open-fuel'],
+  outcomes: outcomes({ ok: 'Sound', swollen: 'Swollen', wrong: 'Wrong one', missing: 'Missing' }),
+  combine: { kind: 'dominance', order: ['ok', 'swollen', 'wrong', 'missing'] },
+  leak: { swollen: 0.04, wrong: 0.005, missing: 0.001 },
+});

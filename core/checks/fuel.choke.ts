@@ -1,0 +1,20 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const fuelChoke = defineCheck({
+  id: 'fuel.choke',
+  code: 'ck',
+  title: 'Choke plate',
+  todo: 'Work the lever and watch the plate, not the cable: shuts fully, opens fully?',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['key-off'],
+  minutes: 1,
+  access: ['hood'],
+  outcomes: outcomes({
+    'opens-and-closes': 'Opens and shuts',
+    'stuck-open': 'Stays open',
+    'stuck-closed': 'Stays shut',
+  }),
+  combine: { kind: 'dominance', order: ['opens-and-closes', 'stuck-open', 'stuck-closed'] },
+  leak: { 'stuck-open': 0.02, 'stuck-closed': 0.005 },
+});

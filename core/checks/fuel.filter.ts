@@ -1,0 +1,18 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const fuelFilter = defineCheck({
+  id: 'fuel.filter',
+  code: 'fi',
+  title: 'Fuel filter',
+  todo: 'Held to the light, blown through from the outlet side by low pressure.',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['key-off'],
+  minutes: 1,
+  access: ['hood'],
+  hazards: ['open-fuel', 'compressed-air'],
+  cannotClear: ['fine dirt that passed it'],
+  outcomes: outcomes({ clean: 'Clean', restricted: 'Restricted' }),
+  combine: { kind: 'ordered' },
+  leak: { restricted: 0.08 },
+});

@@ -1,0 +1,17 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const fuelFloat = defineCheck({
+  id: 'fuel.float',
+  code: 'ft',
+  title: 'Float',
+  todo: 'Shake it, swing it, level it against the flange.',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 2,
+  access: ['bowl'],
+  hazards: ['open-fuel'],
+  outcomes: outcomes({ ok: 'Sound', 'level-off': 'Level off', sticks: 'Sticks', sunk: 'Takes in fuel' }),
+  combine: { kind: 'dominance', order: ['ok', 'level-off', 'sticks', 'sunk'] },
+  leak: { 'level-off': 0.04, sticks: 0.01, sunk: 0.004 },
+});

@@ -1,0 +1,17 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const fuelGovernorLink = defineCheck({
+  id: 'fuel.governor-link',
+  code: 'gl',
+  title: 'Governor link',
+  todo: 'Links and springs on, in the right holes, free from stop to stop?',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['key-off'],
+  minutes: 1,
+  access: ['hood'],
+  cannotClear: ['the governor inside'],
+  outcomes: outcomes({ ok: 'On and free', binding: 'Binds', off: 'Off or in the wrong hole' }),
+  combine: { kind: 'dominance', order: ['ok', 'binding', 'off'] },
+  leak: { binding: 0.01, off: 0.003 },
+});

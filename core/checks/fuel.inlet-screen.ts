@@ -1,0 +1,18 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const fuelInletScreen = defineCheck({
+  id: 'fuel.inlet-screen',
+  code: 'is',
+  title: 'Inlet screen',
+  todo: 'Fitting off the carburettor: is there a screen, and what is in it?',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 3,
+  access: ['carburettor'],
+  hazards: ['open-fuel'],
+  cannotClear: ['what already passed it into needle and jets'],
+  outcomes: outcomes({ clean: 'Clean', 'none-fitted': 'None fitted', blocked: 'Blocked' }),
+  combine: { kind: 'dominance', order: ['clean', 'none-fitted', 'blocked'] },
+  leak: { 'none-fitted': 0.4, blocked: 0.01 },
+});

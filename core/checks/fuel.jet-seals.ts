@@ -1,0 +1,17 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const fuelJetSeals = defineCheck({
+  id: 'fuel.jet-seals',
+  code: 'js',
+  title: 'Jet seals',
+  todo: 'Seals of jets and tubes: hard, swollen, jets loose in their seats?',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 3,
+  access: ['carburettor'],
+  hazards: ['open-fuel'],
+  outcomes: outcomes({ ok: 'Sound', hardened: 'Hardened', swollen: 'Swollen' }),
+  combine: { kind: 'dominance', order: ['ok', 'hardened', 'swollen'] },
+  leak: { hardened: 0.02, swollen: 0.01 },
+});

@@ -1,0 +1,27 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const fuelJets = defineCheck({
+  id: 'fuel.jets',
+  code: 'jt',
+  title: 'Jets',
+  todo: 'Each jet against the light, emulsion holes with a fine wire of plastic, never of steel. Which one is blocked?',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 5,
+  access: ['bowl'],
+  hazards: ['open-fuel', 'compressed-air'],
+  cannotClear: ['passages behind them that no light reaches'],
+  outcomes: outcomes({
+    clear: 'All clear',
+    'idle-blocked': 'Idle blocked',
+    'one-barrel-blocked': 'One barrel blocked',
+    'emulsion-blocked': 'Emulsion holes blocked',
+    'main-blocked': 'Main blocked',
+  }),
+  combine: {
+    kind: 'dominance',
+    order: ['clear', 'idle-blocked', 'one-barrel-blocked', 'emulsion-blocked', 'main-blocked'],
+  },
+  leak: { 'idle-blocked': 0.01, 'one-barrel-blocked': 0.003, 'emulsion-blocked': 0.004, 'main-blocked': 0.005 },
+});

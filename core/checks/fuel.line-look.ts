@@ -1,0 +1,18 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const fuelLineLook = defineCheck({
+  id: 'fuel.line-look',
+  code: 'll',
+  title: 'Fuel line',
+  todo: 'Follow it from tank to carburettor, bend it, squeeze it. Collapsed inside, cracked, kinked?',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['key-off'],
+  minutes: 2,
+  access: ['hood'],
+  hazards: ['open-fuel'],
+  cannotClear: ['a line that closes only warm or under suction'],
+  outcomes: outcomes({ ok: 'Sound', kinked: 'Kinked', cracked: 'Cracked', collapsed: 'Collapsed' }),
+  combine: { kind: 'dominance', order: ['ok', 'kinked', 'cracked', 'collapsed'] },
+  leak: { kinked: 0.01, cracked: 0.03, collapsed: 0.005 },
+});

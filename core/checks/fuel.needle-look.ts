@@ -1,0 +1,18 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const fuelNeedleLook = defineCheck({
+  id: 'fuel.needle-look',
+  code: 'nl',
+  title: 'Needle and seat',
+  todo: 'Needle out under a glass: ring on the cone, hard tip, dirt on the seat?',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 2,
+  access: ['bowl'],
+  hazards: ['open-fuel'],
+  cannotClear: ['a leak too fine to see: let it hold pressure'],
+  outcomes: outcomes({ ok: 'Sound', 'dirt-on-seat': 'Dirt on the seat', hardened: 'Hardened', grooved: 'Grooved' }),
+  combine: { kind: 'dominance', order: ['ok', 'dirt-on-seat', 'hardened', 'grooved'] },
+  leak: { 'dirt-on-seat': 0.04, hardened: 0.03, grooved: 0.03 },
+});

@@ -1,0 +1,18 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const fuelPickup = defineCheck({
+  id: 'fuel.pickup',
+  code: 'pu',
+  title: 'Tank pickup',
+  todo: 'Line off, torch into the tank, low pressure back through the pickup.',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 6,
+  access: ['fuel-line'],
+  hazards: ['open-fuel', 'compressed-air'],
+  cannotClear: ['a leaf that swims back: look again after a run'],
+  outcomes: outcomes({ clear: 'Clear', blocked: 'Blocked' }),
+  combine: { kind: 'ordered' },
+  leak: { blocked: 0.01 },
+});

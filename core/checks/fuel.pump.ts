@@ -1,0 +1,26 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const fuelPump = defineCheck({
+  id: 'fuel.pump',
+  code: 'fp',
+  title: 'Fuel pump',
+  todo: 'Line off at the carburettor into a can, pulse line looked at: strong pulses, weak, none, or fuel in the pulse line?',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['cranking'],
+  minutes: 3,
+  access: ['fuel-line'],
+  hazards: ['open-fuel', 'stops-dead'],
+  cannotClear: ['flow under load: measure it'],
+  mayOnlyMean: ['a blocked line or filter before it, where it is weak'],
+  outcomes: outcomes({
+    'pulses-strong': 'Strong pulses',
+    weak: 'Weak',
+    none: 'None',
+    'fuel-in-pulse-line': 'Fuel in the pulse line',
+  }),
+  combine: { kind: 'dominance', order: ['pulses-strong', 'weak', 'none', 'fuel-in-pulse-line'] },
+  impliesState: false,
+  appliesTo: (engine) => engine.fuelFeed !== 'gravity',
+  leak: { weak: 0.03, none: 0.004, 'fuel-in-pulse-line': 0.003 },
+});

@@ -1,0 +1,19 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const fuelSolenoidClick = defineCheck({
+  id: 'fuel.solenoid-click',
+  code: 'sc',
+  title: 'Does the fuel solenoid click',
+  todo: 'Finger on it, key on and off.',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['key-on'],
+  minutes: 1,
+  access: ['hood'],
+  cannotClear: ['a plunger that clicks and does not leave the jet', 'gum on the plunger', 'a jet blocked behind it'],
+  mayOnlyMean: ['no volts at its plug'],
+  outcomes: outcomes({ clicks: 'Clicks', silent: 'Silent' }),
+  combine: { kind: 'ordered' },
+  impliesState: false,
+  leak: { silent: 0.01 },
+});

@@ -1,0 +1,70 @@
+import { defineCheck, EMPTY_ASSESSMENT, type Limit, limitOf, numberField, outcomes } from './define.ts';
+import { judge, meterOhms } from './judge.ts';
+
+export const fuelSolenoidOhms = defineCheck({
+  id: 'fuel.solenoid-ohms',
+  code: 'sr',
+  title: 'Fuel solenoid resistance',
+  todo: 'Plug off, meter across the coil, or from its pin to the body.',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 2,
+  access: ['hood'],
+  needs: ['multimeter'],
+  hazards: ['open-fuel'],
+  cannotClear: ['the plunger, and the jet behind it'],
+  outcomes: outcomes({ ok: 'In range', shorted: 'Shorted', open: 'Open' }),
+  combine: { kind: 'dominance', order: ['ok', 'shorted', 'open'] },
+  leak: { shorted: 0.004, open: 0.004 },
+  fields: {
+    value: numberField('Resistance', 'resistance', [0, 1e6], ['ohm', 'ohm'], { required: true, openLoop: true }),
+  },
+  assess: (reading, { rules, figures }) => {
+    const { value } = reading.fields;
+    const low = figures.solenoidOhmsLow ?? rules.solenoidOhmsLow.value;
+    const high = figures.solenoidOhmsHigh ?? rules.solenoidOhmsHigh.value;
+    const limits: Limit[] =
+      figures.solenoidOhmsLow != null && figures.solenoidOhmsHigh != null
+        ? [
+            { name: 'from', value: low, unit: 'ohm', source: 'engine sheet' },
+            { name: 'to', value: high, unit: 'ohm', source: 'engine sheet' },
+          ]
+        : [limitOf('from', rules, 'solenoidOhmsLow'), limitOf('to', rules, 'solenoidOhmsHigh')];
+    if (value === 'OL')
+      return {
+        ...EMPTY_ASSESSMENT,
+        outcome: 'open',
+        weights: { '': { open: 1 } },
+        severity: 1,
+        limits,
+        points: ['solenoid coil'],
+      };
+    if (typeof value !== 'number') return EMPTY_ASSESSMENT;
+    const error = meterOhms(value);
+    return judge({
+      value,
+      error,
+      spread: 0.08 * value,
+      bands: [
+        { outcome: 'shorted', from: -Infinity, to: low },
+        { outcome: 'ok', from: low, to: high },
+        { outcome: 'open', from: high, to: Infinity },
+      ],
+      sound: [low, high],
+      worst: [0, 5 * high],
+      quantities:
+        value > 0
+          ? {
+              solenoidAmps: {
+                value: rules.batteryVolts.value / value,
+                unit: 'A',
+                plusMinus: (rules.batteryVolts.value * error) / value ** 2,
+              },
+            }
+          : {},
+      limits,
+      points: ['solenoid coil'],
+    });
+  },
+});

@@ -1,0 +1,18 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const fuelSolenoidPlunger = defineCheck({
+  id: 'fuel.solenoid-plunger',
+  code: 'sp',
+  title: 'Solenoid plunger',
+  todo: 'Solenoid out over a rag, fed and grounded: does the plunger go all the way in and come all the way out?',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 3,
+  access: ['bowl'],
+  hazards: ['open-fuel'],
+  cannotClear: ['how it moves hot'],
+  outcomes: outcomes({ free: 'Free', sticky: 'Sticky', 'stuck-open': 'Stuck in', 'stuck-shut': 'Stuck out' }),
+  combine: { kind: 'dominance', order: ['free', 'sticky', 'stuck-open', 'stuck-shut'] },
+  leak: { sticky: 0.03, 'stuck-shut': 0.003, 'stuck-open': 0.003 },
+});

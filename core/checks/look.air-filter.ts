@@ -1,0 +1,18 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const lookAirFilter = defineCheck({
+  id: 'look.air-filter',
+  code: 'af',
+  title: 'Air filter and housing',
+  todo: 'Lid off, filter against the light, housing seal and walls followed with a finger.',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['key-off'],
+  minutes: 2,
+  access: ['hood'],
+  hazards: ['compressed-air'],
+  cannotClear: ['dirt that went past it before it was changed'],
+  outcomes: outcomes({ clean: 'Clean', dirty: 'Dirty', blocked: 'Blocked', 'housing-broken': 'Housing broken' }),
+  combine: { kind: 'dominance', order: ['clean', 'dirty', 'blocked', 'housing-broken'] },
+  leak: { dirty: 0.15, blocked: 0.01, 'housing-broken': 0.01 },
+});

@@ -1,0 +1,18 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const lookCooling = defineCheck({
+  id: 'look.cooling',
+  code: 'cg',
+  title: 'Cooling fins',
+  todo: 'With the shroud off: fins, screen and fan free, or packed with grass and oil?',
+  system: 'turning',
+  scope: 'machine',
+  states: ['key-off'],
+  minutes: 2,
+  access: ['blower-housing'],
+  hazards: ['by-hand', 'compressed-air'],
+  cannotClear: ['heat that comes from lean running or late spark'],
+  outcomes: outcomes({ clean: 'Clean', packed: 'Packed' }),
+  combine: { kind: 'ordered' },
+  leak: { packed: 0.1 },
+});

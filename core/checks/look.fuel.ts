@@ -1,0 +1,17 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const lookFuel = defineCheck({
+  id: 'look.fuel',
+  code: 'fu',
+  title: 'Fuel in the tank',
+  todo: 'Look and smell at the filler, a sample in a clear jar: clear and sharp, sour and dark, or two layers?',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['key-off'],
+  minutes: 2,
+  hazards: ['open-fuel'],
+  cannotClear: ['what stands in the bowl and the jets'],
+  outcomes: outcomes({ fresh: 'Fresh', stale: 'Stale', water: 'Water in it', empty: 'Empty' }),
+  combine: { kind: 'dominance', order: ['fresh', 'stale', 'water', 'empty'] },
+  leak: { stale: 0.06, water: 0.01, empty: 0.01 },
+});

@@ -1,0 +1,18 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const lookStains = defineCheck({
+  id: 'look.stains',
+  code: 'ss',
+  title: 'Stains',
+  todo: 'Torch under the carburettor, along the head edges and on the floor where it stood.',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['key-off'],
+  minutes: 1,
+  access: ['hood'],
+  hazards: ['open-fuel'],
+  cannotClear: ['a leak that needs hours, or pressure, to show'],
+  outcomes: outcomes({ dry: 'Dry', 'fuel-at-carb': 'Fuel at the carburettor', 'oil-at-head': 'Oil at a head edge' }),
+  combine: { kind: 'dominance', order: ['dry', 'oil-at-head', 'fuel-at-carb'] },
+  leak: { 'fuel-at-carb': 0.03, 'oil-at-head': 0.06 },
+});

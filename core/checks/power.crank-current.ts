@@ -1,0 +1,53 @@
+import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
+import { judge } from './judge.ts';
+
+export const powerCrankCurrent = defineCheck({
+  id: 'power.crank-current',
+  code: 'ca',
+  title: 'Cranking current',
+  todo: 'Clamp round the positive cable, steady figure after the first half second of cranking.',
+  system: 'power',
+  scope: 'machine',
+  states: ['cranking'],
+  minutes: 3,
+  access: ['battery'],
+  needs: ['current clamp'],
+  hazards: ['stops-dead', 'battery'],
+  cannotClear: ['which cylinder, without a trace'],
+  mayOnlyMean: ['a locked or tight engine pulling down a good starter, where it is high'],
+  outcomes: outcomes({ normal: 'Normal', low: 'Low', high: 'High', locked: 'As if locked' }),
+  combine: { kind: 'dominance', order: ['normal', 'low', 'high', 'locked'] },
+  impliesState: false,
+  leak: { low: 0.02, high: 0.06, locked: 0.004 },
+  fields: { value: numberField('Current', 'current', [0, 1500], ['A', 'A'], { required: true }) },
+  assess: (reading, { rules }) => {
+    const { value } = reading.fields;
+    if (typeof value !== 'number') return EMPTY_ASSESSMENT;
+    const [low, high, locked] = [
+      rules.crankCurrentLowA.value,
+      rules.crankCurrentHighA.value,
+      rules.crankCurrentLockedA.value,
+    ];
+    const error = 0.03 * value + 2;
+    return judge({
+      value,
+      error,
+      spread: 0.12 * value,
+      bands: [
+        { outcome: 'low', from: -Infinity, to: low },
+        { outcome: 'normal', from: low, to: high },
+        { outcome: 'high', from: high, to: locked },
+        { outcome: 'locked', from: locked, to: Infinity },
+      ],
+      sound: [low, high],
+      worst: [0, locked],
+      quantities: { crankCurrentA: { value, unit: 'A', plusMinus: error } },
+      limits: [
+        limitOf('low under', rules, 'crankCurrentLowA'),
+        limitOf('high over', rules, 'crankCurrentHighA'),
+        limitOf('locked from', rules, 'crankCurrentLockedA'),
+      ],
+      points: value < low ? ['cables, contacts or starter'] : ['starter, or an engine that turns hard'],
+    });
+  },
+});

@@ -1,0 +1,25 @@
+import { defineAtMost } from './define.single.ts';
+
+export const powerDraw = defineAtMost({
+  id: 'power.draw',
+  code: 'dw',
+  title: 'Standing draw',
+  todo: 'Key off, ground lead off the battery, meter on its ampere range between post and lead; wait a minute.',
+  system: 'power',
+  states: ['key-off'],
+  minutes: 4,
+  access: ['battery'],
+  needs: ['multimeter'],
+  hazards: ['battery'],
+  cannotClear: ['a draw that comes and goes', 'a battery that loses its charge inside'],
+  leak: { high: 0.02 },
+  dimension: 'current',
+  max: 20,
+  unit: 'mA',
+  rule: 'drawMilliamps',
+  ruleScale: 0.001,
+  quantity: 'drawMilliamps',
+  spread: 0.006,
+  labels: ['Small', 'Too much'],
+  points: ['something that stays on'],
+});

@@ -1,0 +1,18 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const powerFuse = defineCheck({
+  id: 'power.fuse',
+  code: 'fs',
+  title: 'Main fuse',
+  todo: 'Fuse out, look and feel: whole, blown, or whole in a green holder? Meter across it with the key on.',
+  system: 'power',
+  scope: 'machine',
+  states: ['key-off'],
+  minutes: 2,
+  access: ['battery'],
+  hazards: ['battery'],
+  cannotClear: ['what blew it: a new fuse that blows again is a finding'],
+  outcomes: outcomes({ ok: 'Whole', corroded: 'Corroded holder', blown: 'Blown' }),
+  combine: { kind: 'ordered' },
+  leak: { corroded: 0.02, blown: 0.004 },
+});

@@ -1,0 +1,20 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const powerJump = defineCheck({
+  id: 'power.jump',
+  code: 'ju',
+  title: 'Jump it',
+  todo: 'Good battery or pack on the posts in the right order, then crank. Does that cure it?',
+  system: 'power',
+  scope: 'machine',
+  states: ['cranking'],
+  minutes: 3,
+  access: ['battery'],
+  needs: ['jump pack'],
+  hazards: ['battery', 'jump-order', 'stops-dead', 'starter-direct'],
+  cannotClear: ['the battery, unless the clamps bite and the cables are good'],
+  mayOnlyMean: ['a clamp that does not bite, where it changes nothing'],
+  outcomes: outcomes({ same: 'Changes nothing', cures: 'Cures it' }),
+  combine: { kind: 'ordered' },
+  impliesState: false,
+});

@@ -1,0 +1,20 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const powerRelay = defineCheck({
+  id: 'power.relay',
+  code: 'rc',
+  title: 'Does the relay click',
+  todo: 'Hand on the relay, key to start. One click, or nothing?',
+  system: 'power',
+  scope: 'machine',
+  states: ['key-on'],
+  minutes: 1,
+  access: ['hood'],
+  hazards: ['stops-dead'],
+  cannotClear: ['its contacts: they burn while the coil still clicks'],
+  mayOnlyMean: ['no start signal: key, interlock, fuse or wire before it'],
+  outcomes: outcomes({ clicks: 'Clicks', silent: 'Silent' }),
+  combine: { kind: 'ordered' },
+  impliesState: false,
+  leak: { silent: 0.005 },
+});

@@ -1,0 +1,21 @@
+import { defineFed } from './define.fed.ts';
+import { limitOf } from './define.ts';
+
+export const powerStartSignal = defineFed({
+  id: 'power.start-signal',
+  code: 'sg',
+  title: 'Start signal',
+  todo: 'Key held at start, meter from ground to the tap: at the relay first; if there is none, back along the line. Say where.',
+  system: 'power',
+  states: ['key-on'],
+  access: ['hood'],
+  hazards: ['stops-dead', 'interlocks'],
+  cannotClear: ['what lies before or behind the tap'],
+  mayOnlyMean: ['key, interlock, fuse or wire: where along the line was it measured?'],
+  leak: { absent: 0.01 },
+  atLeast: (rules) => limitOf('at least', rules, 'signalVolts'),
+  extra: {
+    tap: { kind: 'choice', label: 'Tap', choices: ['feed', 'key-out', 'interlock-out', 'relay'], required: false },
+  },
+  points: ['the line before the tap'],
+});

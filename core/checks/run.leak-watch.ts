@@ -1,0 +1,18 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const runLeakWatch = defineCheck({
+  id: 'run.leak-watch',
+  code: 'lw',
+  title: 'Leave it standing',
+  todo: 'Fuel on, dry floor or paper under it, and leave it. Dry or wet when you come back?',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['key-off'],
+  minutes: 2,
+  unattendedMinutes: 240,
+  hazards: ['open-fuel'],
+  cannotClear: ['the next crumb of dirt'],
+  outcomes: outcomes({ dry: 'Dry', wet: 'Wet' }),
+  combine: { kind: 'ordered' },
+  leak: { wet: 0.01 },
+});

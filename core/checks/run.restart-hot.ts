@@ -1,0 +1,19 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const runRestartHot = defineCheck({
+  id: 'run.restart-hot',
+  code: 'hr',
+  title: 'Restart hot',
+  todo: 'After the run, off for five minutes, then start: at once, hard, or not at all?',
+  system: 'turning',
+  scope: 'machine',
+  states: ['cranking'],
+  temperatures: ['hot'],
+  minutes: 20,
+  hazards: ['carbon-monoxide', 'hot-exhaust', 'stops-dead'],
+  outcomes: outcomes({ starts: 'Starts at once', hard: 'Hard', no: 'Does not start' }),
+  combine: { kind: 'ordered' },
+  impliesState: false,
+  proposed: false,
+  leak: { hard: 0.02, no: 0.002 },
+});

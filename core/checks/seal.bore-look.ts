@@ -1,0 +1,19 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const sealBoreLook = defineCheck({
+  id: 'seal.bore-look',
+  code: 'bk',
+  title: 'Look into the bore',
+  todo: 'Borescope through the plug hole, piston down: hone marks, scores, washed bright, a hole?',
+  system: 'sealing',
+  scope: 'cylinder',
+  states: ['bench'],
+  minutes: 4,
+  access: ['plug[c]'],
+  needs: ['borescope'],
+  hazards: ['by-hand', 'open-plug-hole'],
+  cannotClear: ['rings stuck in their grooves'],
+  outcomes: outcomes({ clean: 'Clean', washed: 'Washed', scored: 'Scored', hole: 'Hole in the piston' }),
+  combine: { kind: 'dominance', order: ['clean', 'washed', 'scored', 'hole'] },
+  leak: { washed: 0.02, scored: 0.005, hole: 0.0005 },
+});

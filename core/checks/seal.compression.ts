@@ -1,0 +1,125 @@
+import { type EngineFigures, pistonTravelMm } from '../engine/index.ts';
+import {
+  ambientPa,
+  compressionGaugePa,
+  effectiveRatio,
+  POLYTROPIC_HIGH,
+  POLYTROPIC_LOW,
+  seaLevelGaugePa,
+} from '../measure/index.ts';
+import { type ComputedQuantity, defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
+import { judge } from './judge.ts';
+
+const PASCALS_PER_PSI = 6894.757;
+
+/** What a tight cylinder could show at that height [Pa]; null where the sheet has not what it takes. */
+function expectedPa(figures: EngineFigures, pa: number): { low: number; high: number } | null {
+  const { compressionRatio, intakeClosesAbdcDeg, strokeMm, rodMm } = figures;
+  if (compressionRatio == null || intakeClosesAbdcDeg == null || strokeMm == null || rodMm == null) return null;
+  const travel = pistonTravelMm({ strokeMm, rodMm }, 180 - intakeClosesAbdcDeg);
+  const ratio = effectiveRatio(travel, strokeMm, compressionRatio);
+  return {
+    low: compressionGaugePa(ratio, POLYTROPIC_LOW, pa),
+    high: compressionGaugePa(ratio, POLYTROPIC_HIGH, pa),
+  };
+}
+
+export const sealCompression = defineCheck({
+  id: 'seal.compression',
+  code: 'cm',
+  title: 'Compression',
+  todo: 'All plugs out, throttle and choke wide open, good battery, short adapter. Crank until the needle stands, four to six strokes; count them.',
+  system: 'sealing',
+  scope: 'cylinder',
+  states: ['cranking'],
+  temperatures: ['cold', 'hot'],
+  minutes: 3,
+  access: ['plug[c]'],
+  needs: ['compression gauge'],
+  hazards: ['open-plug-hole', 'stops-dead', 'secondary-voltage'],
+  cannotClear: [
+    'anything, on an engine with an automatic compression release, a weak battery or a closed throttle: compare the cylinders',
+    'a moderate leak: half of it lost costs about a tenth of the reading',
+  ],
+  mayOnlyMean: ['a release fitted, slow cranking, a closed throttle or a long adapter, where it is low'],
+  outcomes: outcomes({ good: 'Good', low: 'Low', 'very-low': 'Very low', none: 'None' }),
+  combine: { kind: 'ordered' },
+  leak: { low: 0.06, 'very-low': 0.01, none: 0.001 },
+  fields: {
+    value: numberField('Gauge', 'pressure', [0, 2.5e6], ['kPa', 'psi'], { required: true }),
+    strokes: { kind: 'choice', label: 'Strokes', choices: ['1', '2', '3', '4', '5', '6', 'more'], required: false },
+    throttleOpen: { kind: 'flag', label: 'Throttle wide open' },
+  },
+  assess: (reading, { rules, figures, engine, ambient, twin }) => {
+    const { value, strokes, throttleOpen } = reading.fields;
+    if (typeof value !== 'number') return EMPTY_ASSESSMENT;
+    const pa = ambientPa(ambient?.altitudeM ?? rules.shopAltitudeM.value);
+    const psi = (gauge: number) => gauge / PASCALS_PER_PSI;
+    const atSea = psi(seaLevelGaugePa(value, pa));
+    const error = 0.02 * atSea + 2;
+    const quantities: Record<string, ComputedQuantity> = {
+      seaLevelPsi: { value: atSea, unit: 'psi', plusMinus: error },
+    };
+    const missing: { name: string; reason: string }[] = [];
+    const expected = expectedPa(figures, pa);
+    if (expected) {
+      quantities.expectedPsiLow = { value: psi(expected.low), unit: 'psi' };
+      quantities.expectedPsiHigh = { value: psi(expected.high), unit: 'psi' };
+    } else
+      missing.push({
+        name: 'expectedPsiLow',
+        reason:
+          'The engine sheet has not the closing of the intake valve, or not the ratio, stroke or rod: no expected range.',
+      });
+    const other = twin?.fields.value;
+    let apart: number | null = null;
+    if (typeof other === 'number' && other + value > 0) {
+      apart = (100 * Math.abs(value - other)) / Math.max(value, other);
+      quantities.twinSpreadPercent = { value: apart, unit: '%', plusMinus: 3 };
+    }
+    const limits = [
+      limitOf('low under', rules, 'compressionLowPsi'),
+      limitOf('very low under', rules, 'compressionVeryLowPsi'),
+      limitOf('twins within', rules, 'compressionTwinPercent'),
+    ];
+    const few = strokes === '1' || strokes === '2' || strokes === '3';
+    const released = engine.compressionRelease === 'automatic' || figures.compressionRelease === 'automatic';
+    const none = rules.compressionNonePsi.value;
+    // With a release, a shut throttle or too few strokes the number judges nothing; none at all is none.
+    if ((released || throttleOpen === false || few) && atSea > none) {
+      const remarks = [
+        ...(released ? ['release_fitted'] : []),
+        ...(throttleOpen === false ? ['throttle_shut'] : []),
+        ...(few ? ['few_strokes'] : []),
+      ];
+      return { ...EMPTY_ASSESSMENT, quantities, missing, limits, remarks };
+    }
+    const [low, veryLow] = [rules.compressionLowPsi.value, rules.compressionVeryLowPsi.value];
+    const assessed = judge({
+      value: atSea,
+      error,
+      spread: 4,
+      bands: [
+        { outcome: 'none', from: -Infinity, to: none },
+        { outcome: 'very-low', from: none, to: veryLow },
+        { outcome: 'low', from: veryLow, to: low },
+        { outcome: 'good', from: low, to: Infinity },
+      ],
+      sound: [low, Infinity],
+      worst: [0, Infinity],
+      quantities,
+      missing,
+      limits,
+      points: ['leak-down says where'],
+    });
+    const weaker = typeof other === 'number' && value < other;
+    if (apart === null || apart <= rules.compressionTwinPercent.value || !weaker || assessed.outcome !== 'good')
+      return assessed;
+    // Well under its twin is a finding even above the limit.
+    const weights = { ...assessed.weights[''] };
+    const moved = 0.6 * (weights.good ?? 0);
+    weights.good = (weights.good ?? 0) - moved;
+    weights.low = (weights.low ?? 0) + moved;
+    return { ...assessed, outcome: 'low', weights: { '': weights }, severity: 0.3, points: ['leak-down says where'] };
+  },
+});

@@ -1,0 +1,17 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const sealCrankcaseVacuum = defineCheck({
+  id: 'seal.crankcase-vacuum',
+  code: 'kv',
+  title: 'Crankcase breathing',
+  todo: 'Idling, a glove or a water gauge on the oil fill: drawn in, or blown out?',
+  system: 'sealing',
+  scope: 'machine',
+  states: ['idle'],
+  minutes: 3,
+  hazards: ['carbon-monoxide', 'hot-exhaust'],
+  cannotClear: ['a leak of one side that the other covers'],
+  outcomes: outcomes({ pulls: 'Pulls', pushes: 'Pushes' }),
+  combine: { kind: 'ordered' },
+  leak: { pushes: 0.03 },
+});

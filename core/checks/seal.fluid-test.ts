@@ -1,0 +1,22 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const sealFluidTest = defineCheck({
+  id: 'seal.fluid-test',
+  code: 'sf',
+  title: 'Fluid in the port',
+  todo: 'Head off, valves shut, spirit into the port: does it weep past the valve into the chamber?',
+  system: 'valves',
+  scope: 'cylinder',
+  states: ['bench'],
+  minutes: 6,
+  access: ['head[c]'],
+  hazards: ['open-fuel'],
+  cannotClear: ['a valve that leaks only hot'],
+  outcomes: outcomes({
+    holds: 'Holds',
+    'weeps-intake': 'Weeps past the intake',
+    'weeps-exhaust': 'Weeps past the exhaust',
+  }),
+  combine: { kind: 'dominance', order: ['holds', 'weeps-intake', 'weeps-exhaust'] },
+  leak: { 'weeps-intake': 0.05, 'weeps-exhaust': 0.05 },
+});

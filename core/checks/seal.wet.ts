@@ -1,0 +1,69 @@
+import { clearanceMl } from '../engine/index.ts';
+import { WET_DOSE_ML, wetDoseRisePercent } from '../measure/index.ts';
+import { type ComputedQuantity, defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
+import { judge } from './judge.ts';
+
+/** What 3 ml do in an engine of usual size, where the sheet does not give the room [%] [P]. */
+const USUAL_DOSE_RISE = 8;
+
+export const sealWet = defineCheck({
+  id: 'seal.wet',
+  code: 'wt',
+  title: 'Wet compression',
+  todo: 'Three millilitres of engine oil through the plug hole, turn once by hand, then crank as before. Give the dry figure too.',
+  system: 'sealing',
+  scope: 'cylinder',
+  states: ['cranking'],
+  minutes: 3,
+  access: ['plug[c]'],
+  needs: ['compression gauge', 'syringe'],
+  hazards: ['open-plug-hole', 'stops-dead', 'secondary-voltage'],
+  cannotClear: ['a bore scored so deep that oil does not seal it'],
+  outcomes: outcomes({ same: 'Stays', rises: 'Rises' }),
+  combine: { kind: 'ordered' },
+  leak: { rises: 0.05 },
+  fields: {
+    value: numberField('Wet', 'pressure', [0, 2.5e6], ['kPa', 'psi'], { required: true }),
+    dry: numberField('Dry', 'pressure', [1000, 2.5e6], ['kPa', 'psi']),
+  },
+  assess: (reading, { rules, figures }) => {
+    const { value, dry } = reading.fields;
+    const limits = [limitOf('rises from', rules, 'wetRisePercent')];
+    if (typeof value !== 'number') return EMPTY_ASSESSMENT;
+    if (typeof dry !== 'number')
+      return {
+        ...EMPTY_ASSESSMENT,
+        limits,
+        missing: [{ name: 'wetRisePercent', reason: 'The dry figure is not given.' }],
+      };
+    const { boreMm, strokeMm, compressionRatio } = figures;
+    const known = boreMm != null && strokeMm != null && compressionRatio != null;
+    const byOil = known
+      ? wetDoseRisePercent(clearanceMl({ boreMm, strokeMm }, compressionRatio), compressionRatio, WET_DOSE_ML)
+      : USUAL_DOSE_RISE;
+    const rise = 100 * (value / dry - 1) - byOil;
+    const quantities: Record<string, ComputedQuantity> = { wetRisePercent: { value: rise, unit: '%', plusMinus: 4 } };
+    const limit = rules.wetRisePercent.value;
+    return judge({
+      value: rise,
+      error: 4,
+      bands: [
+        { outcome: 'same', from: -Infinity, to: limit },
+        { outcome: 'rises', from: limit, to: Infinity },
+      ],
+      sound: [-Infinity, limit],
+      worst: [-Infinity, 5 * limit],
+      quantities,
+      missing: known
+        ? []
+        : [
+            {
+              name: 'doseRisePercent',
+              reason: 'The engine sheet has no bore, stroke or ratio: 8 % taken off for the oil.',
+            },
+          ],
+      limits,
+      points: ['rings or bore'],
+    });
+  },
+});

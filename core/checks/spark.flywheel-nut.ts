@@ -1,0 +1,19 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const sparkFlywheelNut = defineCheck({
+  id: 'spark.flywheel-nut',
+  code: 'fn',
+  title: 'Flywheel nut',
+  todo: 'Torque wrench on the nut at the sheet figure: does it move?',
+  system: 'spark',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 2,
+  access: ['blower-housing'],
+  needs: ['torque wrench'],
+  hazards: ['by-hand'],
+  cannotClear: ['the key under it: a tightened nut keeps a sheared key where it is'],
+  outcomes: outcomes({ tight: 'Tight', loose: 'Loose' }),
+  combine: { kind: 'ordered' },
+  leak: { loose: 0.01 },
+});

@@ -1,0 +1,58 @@
+import { timingOffsetDeg } from '../engine/index.ts';
+import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
+import { judge } from './judge.ts';
+
+/** What the eye takes for a whole key [deg] [P]. */
+const SEEN_DEG = 1;
+
+export const sparkKey = defineCheck({
+  id: 'spark.key',
+  code: 'ky',
+  title: 'Flywheel key',
+  todo: 'Flywheel off with a puller. Key whole, stepped, or sheared? Measure the step along the taper, or in degrees.',
+  system: 'spark',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 3,
+  access: ['flywheel'],
+  needs: ['puller'],
+  hazards: ['by-hand', 'flywheel-puller'],
+  cannotClear: ['a loose nut or a blow: the key sheared for a reason'],
+  outcomes: outcomes({ intact: 'Whole', 'sheared-part': 'Stepped', sheared: 'Sheared' }),
+  combine: { kind: 'ordered' },
+  leak: { 'sheared-part': 0.003, sheared: 0.002 },
+  fields: {
+    offset: numberField('Step along the taper', 'length', [0, 0.04], ['mm', 'in']),
+    offsetAngle: numberField('or in degrees', 'angle', [0, 180], ['deg', 'deg']),
+  },
+  assess: (reading, { rules, figures }) => {
+    const { offset, offsetAngle } = reading.fields;
+    const [felt, kicks] = [rules.keyFeltDeg.value, rules.keyKicksDeg.value];
+    const limits = [limitOf('felt over', rules, 'keyFeltDeg'), limitOf('kicks over', rules, 'keyKicksDeg')];
+    const given = typeof offsetAngle === 'number';
+    if (!given && typeof offset !== 'number') return { ...EMPTY_ASSESSMENT, limits };
+    if (!given && figures.crankTaperMm == null)
+      return {
+        ...EMPTY_ASSESSMENT,
+        limits,
+        missing: [{ name: 'timingOffsetDeg', reason: 'The engine sheet has no taper diameter: give the degrees.' }],
+      };
+    const degrees = given ? offsetAngle : timingOffsetDeg(1000 * (offset as number), figures.crankTaperMm!);
+    const error = given ? 1 : timingOffsetDeg(0.2, figures.crankTaperMm!);
+    return judge({
+      value: degrees,
+      error,
+      bands: [
+        { outcome: 'intact', from: -Infinity, to: SEEN_DEG },
+        { outcome: 'sheared-part', from: SEEN_DEG, to: kicks },
+        { outcome: 'sheared', from: kicks, to: Infinity },
+      ],
+      sound: [-Infinity, SEEN_DEG],
+      worst: [-Infinity, 3 * kicks],
+      quantities: { timingOffsetDeg: { value: degrees, unit: 'deg', plusMinus: error } },
+      limits,
+      points: ['flywheel key'],
+      remarks: degrees > SEEN_DEG && degrees <= felt ? ['offset_not_felt'] : [],
+    });
+  },
+});

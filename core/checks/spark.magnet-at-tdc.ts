@@ -1,0 +1,18 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const sparkMagnetAtTdc = defineCheck({
+  id: 'spark.magnet-at-tdc',
+  code: 'mt',
+  title: 'Magnet at top dead centre',
+  todo: 'Plug out, piston at its top on compression: does the magnet stand where the sheet or the other side says?',
+  system: 'spark',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 3,
+  access: ['blower-housing'],
+  hazards: ['by-hand', 'open-plug-hole'],
+  cannotClear: ['a degree or two: the eye sees no less than three'],
+  outcomes: outcomes({ 'lines-up': 'Lines up', off: 'Off' }),
+  combine: { kind: 'ordered' },
+  leak: { off: 0.01 },
+});

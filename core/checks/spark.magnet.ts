@@ -1,0 +1,18 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const sparkMagnet = defineCheck({
+  id: 'spark.magnet',
+  code: 'mg',
+  title: 'Flywheel magnet',
+  todo: 'A screwdriver held flat near the magnet: how hard is it pulled? Beside a good wheel if there is one.',
+  system: 'spark',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 1,
+  access: ['blower-housing'],
+  hazards: ['by-hand'],
+  cannotClear: ['the coil; a magnet is hardly ever the culprit'],
+  outcomes: outcomes({ strong: 'Pulls hard', weak: 'Weak' }),
+  combine: { kind: 'ordered' },
+  leak: { weak: 0.005 },
+});

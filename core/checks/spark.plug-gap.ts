@@ -1,0 +1,47 @@
+import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
+import { judge } from './judge.ts';
+
+export const sparkPlugGap = defineCheck({
+  id: 'spark.plug-gap',
+  code: 'pg',
+  title: 'Plug gap',
+  todo: 'Wire gauge between the electrodes: the thickest that passes with slight drag.',
+  system: 'spark',
+  scope: 'cylinder',
+  states: ['bench'],
+  minutes: 1,
+  access: ['plug[c]'],
+  needs: ['wire gauge'],
+  hazards: ['open-plug-hole'],
+  cannotClear: ['the plug: cracks and leaks under pressure do not show'],
+  outcomes: outcomes({ ok: 'In limits', wide: 'Wide', closed: 'Closed' }),
+  combine: { kind: 'dominance', order: ['ok', 'wide', 'closed'] },
+  leak: { wide: 0.05, closed: 0.01 },
+  fields: { value: numberField('Gap', 'length', [0, 0.005], ['mm', 'thou'], { required: true }) },
+  assess: (reading, { rules, figures }) => {
+    const { value } = reading.fields;
+    if (typeof value !== 'number') return EMPTY_ASSESSMENT;
+    const gap = 1000 * value;
+    const target = figures.plugGapMm ?? rules.plugGapMm.value;
+    const tolerance = rules.plugGapToleranceMm.value;
+    return judge({
+      value: gap,
+      error: 0.025,
+      bands: [
+        { outcome: 'closed', from: -Infinity, to: target - tolerance },
+        { outcome: 'ok', from: target - tolerance, to: target + tolerance },
+        { outcome: 'wide', from: target + tolerance, to: Infinity },
+      ],
+      sound: [target - tolerance, target + tolerance],
+      worst: [0, 2 * target],
+      quantities: {},
+      limits: [
+        figures.plugGapMm == null
+          ? limitOf('gap', rules, 'plugGapMm')
+          : { name: 'gap', value: target, unit: 'mm', source: 'engine sheet' },
+        limitOf('to either side', rules, 'plugGapToleranceMm'),
+      ],
+      points: ['plug'],
+    });
+  },
+});

@@ -1,0 +1,16 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const splitCapLoose = defineCheck({
+  id: 'split.cap-loose',
+  code: 'cp',
+  title: 'Run with the cap loose',
+  todo: 'When it begins to die, loosen the fuel cap and leave it on. Does it come back?',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['full-speed', 'loaded'],
+  minutes: 15,
+  hazards: ['carbon-monoxide', 'open-fuel'],
+  cannotClear: ['a tank that is nearly empty', 'a cap that blocks only when full'],
+  outcomes: outcomes({ same: 'Changes nothing', cures: 'Comes back' }),
+  combine: { kind: 'ordered' },
+});

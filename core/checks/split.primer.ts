@@ -1,0 +1,25 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const splitPrimer = defineCheck({
+  id: 'split.primer',
+  code: 'pr',
+  title: 'Short shot of primer',
+  todo: 'Filter off, one short shot of mild primer into the intake, crank at once. Does it fire, on both or on one side?',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['cranking'],
+  minutes: 2,
+  access: ['air-box'],
+  needs: ['primer'],
+  hazards: ['primer', 'carbon-monoxide'],
+  cannotClear: ['fuel under load: it shows only that it can fire'],
+  mayOnlyMean: ['a plug wet already', 'an intake choked with dirt', 'a battery too slow to spark'],
+  outcomes: outcomes({
+    'runs-on-primer': 'Runs for a moment',
+    coughs: 'Coughs',
+    'one-side-only': 'One side only',
+    nothing: 'Nothing',
+  }),
+  combine: { kind: 'dominance', order: ['runs-on-primer', 'coughs', 'one-side-only', 'nothing'] },
+  impliesState: false,
+});

@@ -1,0 +1,25 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const turnByHand = defineCheck({
+  id: 'turn.by-hand',
+  code: 'bh',
+  title: 'Turn it by hand',
+  todo: 'Key out, leads off and grounded. Turn the crank by its bolt or the fan through two turns: free, firm at compression, a hard stop, locked?',
+  system: 'turning',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 3,
+  access: ['blower-housing'],
+  hazards: ['by-hand', 'liquid-lock'],
+  cannotClear: ['a release that fails only at speed'],
+  mayOnlyMean: ['the blade clutch or the drive, until they are off'],
+  outcomes: outcomes({
+    free: 'Free',
+    'firm-at-compression': 'Firm at compression, goes past',
+    drags: 'Drags all the way',
+    'stops-solid': 'Comes to a solid stop',
+    locked: 'Locked both ways',
+  }),
+  combine: { kind: 'dominance', order: ['free', 'firm-at-compression', 'drags', 'stops-solid', 'locked'] },
+  leak: { 'firm-at-compression': 0.3, drags: 0.02, 'stops-solid': 0.003, locked: 0.002 },
+});

@@ -1,0 +1,18 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const turnPto = defineCheck({
+  id: 'turn.pto',
+  code: 'pt',
+  title: 'Blade clutch and drive',
+  todo: 'Belt off or clutch out: turn the pulley and the drive by hand.',
+  system: 'turning',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 3,
+  access: ['belly'],
+  hazards: ['by-hand', 'raised-machine'],
+  cannotClear: ['a clutch that seizes only when hot'],
+  outcomes: outcomes({ free: 'Free', rough: 'Rough', seized: 'Seized' }),
+  combine: { kind: 'ordered' },
+  leak: { rough: 0.03, seized: 0.003 },
+});

@@ -1,0 +1,171 @@
+import { crankAngleDegAt, rimArcMm, rimChordMm } from '../engine/index.ts';
+import { adjusterTurns, releaseLeftMm } from '../measure/index.ts';
+import {
+  type AssessContext,
+  type Assessment,
+  type ComputedQuantity,
+  defineCheck,
+  EMPTY_ASSESSMENT,
+  type Limit,
+  limitOf,
+  numberField,
+  outcomes,
+  type Reading,
+} from './define.ts';
+import { judge } from './judge.ts';
+
+/** Feeler blades step by about this [mm] [P]. */
+const BLADE_ERROR_MM = 0.013;
+const VALVES = ['intake', 'exhaust'] as const;
+type Valve = (typeof VALVES)[number];
+
+const OUTCOMES = ['ok', 'wide', 'tight'] as const;
+
+function windowOf(valve: Valve, { figures, rules }: AssessContext): { low: number; high: number; limits: Limit[] } {
+  const names = {
+    intake: ['lashIntakeLowMm', 'lashIntakeHighMm'],
+    exhaust: ['lashExhaustLowMm', 'lashExhaustHighMm'],
+  } as const;
+  const [lowName, highName] = names[valve];
+  const low = figures[lowName];
+  const high = figures[highName];
+  if (low != null && high != null)
+    return {
+      low,
+      high,
+      limits: [
+        { name: `${valve} from`, value: low, unit: 'mm', source: 'engine sheet' },
+        { name: `${valve} to`, value: high, unit: 'mm', source: 'engine sheet' },
+      ],
+    };
+  return {
+    low: rules[lowName].value,
+    high: rules[highName].value,
+    limits: [limitOf(`${valve} from`, rules, lowName), limitOf(`${valve} to`, rules, highName)],
+  };
+}
+
+/** Where the crank stands for it, and what of it the sheet does not say. */
+function position({ figures, rules, engine }: AssessContext) {
+  const quantities: Record<string, ComputedQuantity> = {};
+  const missing: { name: string; reason: string }[] = [];
+  const past =
+    figures.lashAtPastTdcMm ??
+    (engine.compressionRelease === 'automatic' || figures.compressionRelease === 'automatic'
+      ? rules.lashPastTdcMm.value
+      : 0);
+  if (past > 0 && figures.strokeMm != null && figures.rodMm != null) {
+    const angle = crankAngleDegAt({ strokeMm: figures.strokeMm, rodMm: figures.rodMm }, past);
+    quantities.lashAngleDeg = { value: angle, unit: 'deg', plusMinus: 1 };
+    if (figures.flywheelRimMm != null) {
+      quantities.rimArcMm = { value: rimArcMm(figures.flywheelRimMm, angle), unit: 'mm', plusMinus: 2 };
+      quantities.rimChordMm = { value: rimChordMm(figures.flywheelRimMm, angle), unit: 'mm', plusMinus: 2 };
+    } else missing.push({ name: 'rimArcMm', reason: 'The engine sheet has no rim diameter.' });
+  } else if (past > 0)
+    missing.push({ name: 'lashAngleDeg', reason: 'The engine sheet has no stroke or no rod length.' });
+  else quantities.lashAngleDeg = { value: 0, unit: 'deg' };
+  return { quantities, missing };
+}
+
+function oneValve(valve: Valve, value: number, context: AssessContext): Assessment {
+  const lashMm = 1000 * value;
+  const { low, high, limits } = windowOf(valve, context);
+  const { figures } = context;
+  const quantities: Record<string, ComputedQuantity> = {};
+  const missing: { name: string; reason: string }[] = [];
+  const wanted = (low + high) / 2;
+  const name = (quantity: string) => `${quantity}${valve === 'intake' ? 'Intake' : 'Exhaust'}`;
+  if (lashMm < low || lashMm > high) {
+    const { adjusterKind, adjusterPitchMm, rockerRatio } = figures;
+    if (adjusterKind != null && adjusterPitchMm != null && rockerRatio != null)
+      quantities[name('adjusterTurns')] = {
+        value: adjusterTurns(wanted - lashMm, adjusterPitchMm, adjusterKind, rockerRatio),
+        unit: 'turns',
+        plusMinus: Math.abs(adjusterTurns(BLADE_ERROR_MM, adjusterPitchMm, adjusterKind, rockerRatio)),
+      };
+    else
+      missing.push({ name: name('adjusterTurns'), reason: 'The engine sheet has no adjuster, pitch or rocker ratio.' });
+  }
+  if (valve === 'exhaust' && figures.releaseBumpMm != null)
+    quantities.releaseLeftMm = {
+      value: releaseLeftMm(figures.releaseBumpMm, lashMm),
+      unit: 'mm',
+      plusMinus: BLADE_ERROR_MM,
+    };
+  return judge({
+    value: lashMm,
+    error: BLADE_ERROR_MM,
+    bands: [
+      { outcome: 'tight', from: -Infinity, to: low },
+      { outcome: 'ok', from: low, to: high },
+      { outcome: 'wide', from: high, to: Infinity },
+    ],
+    sound: [low, high],
+    worst: [0, 4 * high],
+    quantities,
+    missing,
+    limits,
+    points: [`${valve} lash`],
+  });
+}
+
+/** The turns of the valve that is furthest out, under their plain name. */
+function turnsOf(valve: Valve, quantities: Assessment['quantities']): Assessment['quantities'] {
+  const adjusterTurns = quantities[valve === 'intake' ? 'adjusterTurnsIntake' : 'adjusterTurnsExhaust'];
+  return adjusterTurns ? { adjusterTurns } : {};
+}
+
+function assessLash(reading: Reading, context: AssessContext): Assessment {
+  const where = position(context);
+  const judged = VALVES.flatMap((valve) => {
+    const value = reading.fields[valve];
+    return typeof value === 'number' ? [{ valve, ...oneValve(valve, value, context) }] : [];
+  });
+  if (judged.length === 0) return { ...EMPTY_ASSESSMENT, ...where };
+  const worst = judged.reduce((a, b) => ((b.severity ?? 0) > (a.severity ?? 0) ? b : a));
+  const hot = reading.temperature === 'hot' || reading.temperature === 'warm';
+  const remarks = hot ? ['lash_is_cold'] : [];
+  return {
+    ...worst,
+    // Hot lash is another figure than the sheet's: recorded, and no verdict.
+    outcome: hot ? null : worst.outcome,
+    weights: hot ? {} : Object.fromEntries(judged.map(({ valve, weights }) => [valve, weights[''] ?? {}])),
+    severity: hot ? null : worst.severity,
+    tooCloseToCall: !hot && judged.some((j) => j.tooCloseToCall),
+    quantities: Object.assign(
+      {},
+      where.quantities,
+      ...judged.map((j) => j.quantities),
+      turnsOf(worst.valve, worst.quantities),
+    ),
+    missing: [...where.missing, ...judged.flatMap((j) => j.missing)],
+    limits: judged.flatMap((j) => j.limits),
+    points: hot ? [] : judged.flatMap((j) => j.points),
+    remarks,
+  };
+}
+
+export const valveLash = defineCheck({
+  id: 'valve.lash',
+  code: 'vl',
+  title: 'Valve lash',
+  todo: 'Cold. Both valves shut, at the crank position named; rock the rockers to feel clearance on both. The thickest blade that enters with slight drag. Turn two whole turns by hand before closing up.',
+  system: 'valves',
+  scope: 'cylinder',
+  states: ['bench'],
+  minutes: 4,
+  access: ['valve-cover[c]'],
+  needs: ['feeler blades'],
+  hazards: ['by-hand'],
+  cannotClear: ['equal travel of the valves', 'a stud that backs out under load'],
+  outcomes: outcomes({ ok: 'In limits', wide: 'Wide', tight: 'Tight' }),
+  combine: { kind: 'parts' },
+  partsOf: () => VALVES.map((id) => ({ id, outcomes: [...OUTCOMES] })),
+  appliesTo: (engine) => engine.lifters !== 'hydraulic',
+  leak: { wide: 0.06, tight: 0.03 },
+  fields: {
+    intake: numberField('Intake', 'length', [0, 0.004], ['mm', 'thou'], { required: true }),
+    exhaust: numberField('Exhaust', 'length', [0, 0.004], ['mm', 'thou'], { required: true }),
+  },
+  assess: assessLash,
+});

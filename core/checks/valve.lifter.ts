@@ -1,0 +1,19 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const valveLifter = defineCheck({
+  id: 'valve.lifter',
+  code: 'vf',
+  title: 'Lifter',
+  todo: 'Press the rocker over a lifter that has just run: firm, or down and spongy?',
+  system: 'valves',
+  scope: 'cylinder',
+  states: ['bench'],
+  minutes: 2,
+  access: ['valve-cover[c]'],
+  hazards: ['by-hand', 'hot-exhaust'],
+  cannotClear: ['a lifter after standing: spongy then is normal'],
+  outcomes: outcomes({ firm: 'Firm', collapsed: 'Collapsed' }),
+  combine: { kind: 'ordered' },
+  appliesTo: (engine) => engine.lifters !== 'solid',
+  leak: { collapsed: 0.01 },
+});

@@ -1,0 +1,17 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const valvePushrods = defineCheck({
+  id: 'valve.pushrods',
+  code: 'vp',
+  title: 'Push rods',
+  todo: 'Cover off, rods rolled on a flat: straight, bent, or off their seat?',
+  system: 'valves',
+  scope: 'cylinder',
+  states: ['bench'],
+  minutes: 1,
+  access: ['valve-cover[c]'],
+  hazards: ['by-hand'],
+  outcomes: outcomes({ ok: 'Straight', bent: 'Bent', off: 'Off its seat' }),
+  combine: { kind: 'dominance', order: ['ok', 'bent', 'off'] },
+  leak: { bent: 0.003, off: 0.002 },
+});

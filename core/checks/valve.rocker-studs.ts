@@ -1,0 +1,18 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const valveRockerStuds = defineCheck({
+  id: 'valve.rocker-studs',
+  code: 'rs',
+  title: 'Rocker studs',
+  todo: 'Wrench on studs and pivots: tight, or backing out?',
+  system: 'valves',
+  scope: 'cylinder',
+  states: ['bench'],
+  minutes: 1,
+  access: ['valve-cover[c]'],
+  hazards: ['by-hand'],
+  cannotClear: ['a stud that backs out under load'],
+  outcomes: outcomes({ tight: 'Tight', loose: 'Loose' }),
+  combine: { kind: 'ordered' },
+  leak: { loose: 0.006 },
+});

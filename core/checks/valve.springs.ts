@@ -1,0 +1,17 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const valveSprings = defineCheck({
+  id: 'valve.springs',
+  code: 'sn',
+  title: 'Valve springs',
+  todo: 'Look at every coil, press each: whole, or broken and soft?',
+  system: 'valves',
+  scope: 'cylinder',
+  states: ['bench'],
+  minutes: 1,
+  access: ['valve-cover[c]'],
+  hazards: ['by-hand'],
+  outcomes: outcomes({ ok: 'Whole', broken: 'Broken' }),
+  combine: { kind: 'ordered' },
+  leak: { broken: 0.002 },
+});

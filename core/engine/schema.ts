@@ -1,0 +1,54 @@
+import { z } from 'zod';
+import { LAYOUTS } from './words.ts';
+
+/** What must be known of an engine before a check or a fault can be said to apply to it. */
+export const engineWords = z.strictObject({
+  cylinders: z.number().int().min(1).max(3),
+  layout: z.enum(LAYOUTS),
+  fuelFeed: z.enum(['gravity', 'pump', 'pulse-pump', 'unknown']),
+  lifters: z.enum(['solid', 'hydraulic', 'unknown']),
+  compressionRelease: z.enum(['none', 'automatic', 'unknown']),
+  carburettor: z.enum(['one-barrel', 'two-barrel', 'unknown']),
+  ignition: z.enum(['coil-per-cylinder', 'one-coil', 'points', 'unknown']),
+});
+
+const figure = (min: number, max: number) => z.number().min(min).max(max).nullable().optional();
+
+/**
+ * The figures of an engine sheet: one published list, the unit in every name. A figure nobody knows is null or absent, and
+ * whatever needs it is then missing too, with the reason; nothing is filled in.
+ */
+export const engineFigures = z.strictObject({
+  cylinders: z.number().int().min(1).max(3).optional(),
+  layout: z.enum(LAYOUTS).optional(),
+  compressionRelease: z.enum(['none', 'automatic', 'unknown']).optional(),
+  boreMm: figure(30, 150),
+  strokeMm: figure(30, 150),
+  rodMm: figure(40, 300),
+  compressionRatio: figure(4, 14),
+  flywheelRimMm: figure(80, 500),
+  crankTaperMm: figure(8, 60),
+  coilOhmsLow: figure(100, 50000),
+  coilOhmsHigh: figure(100, 50000),
+  coilGapLowMm: figure(0.05, 2),
+  coilGapHighMm: figure(0.05, 2),
+  plugGapMm: figure(0.2, 2),
+  ratedCcaA: figure(50, 1200),
+  solenoidOhmsLow: figure(1, 500),
+  solenoidOhmsHigh: figure(1, 500),
+  lashIntakeLowMm: figure(0, 1),
+  lashIntakeHighMm: figure(0, 1),
+  lashExhaustLowMm: figure(0, 1),
+  lashExhaustHighMm: figure(0, 1),
+  rockerRatio: figure(0.8, 2),
+  adjusterKind: z.enum(['valve-screw', 'push-rod-screw', 'pivot-nut']).nullable().optional(),
+  adjusterPitchMm: figure(0.3, 2.5),
+  releaseBumpMm: figure(0, 2),
+  lashAtPastTdcMm: figure(0, 30),
+  intakeClosesAbdcDeg: figure(0, 120),
+  statorVoltsAc: figure(5, 80),
+  flywheelNutNm: figure(20, 300),
+  oilLitres: figure(0.2, 10),
+  idleRpm: figure(500, 3000),
+  governedRpm: figure(1500, 6000),
+});

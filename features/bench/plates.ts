@@ -1,0 +1,93 @@
+import {
+  type CheckDefinition,
+  checkOf,
+  type EngineWords,
+  leadingSide,
+  type NextCheck,
+  type Plan,
+  type RawCheckEvent,
+  readingText,
+  type StandingReading,
+} from '@/core/index.ts';
+import type { PrintedEvent } from './jobFile.ts';
+import type { PlateCheck } from './Plate.tsx';
+
+/** Two sides nearer than this in minutes saved are a tie. */
+const TIE_MIN = 0.75;
+
+const BLANK = { from: null, retest: false, replaces: null, beforeText: null, temperature: null, pair: false } as const;
+
+/** With nothing worth a check, running it and listening is what is left. */
+export const NOTHING_PLANNED: PlateCheck = { ...BLANK, check: 'look.run', cylinder: null, condition: 'loaded' };
+
+/** The same check on the other side, while neither side is ahead in it. */
+export function twinOf(entry: NextCheck, next: readonly NextCheck[]): NextCheck | undefined {
+  return entry.cylinder === null || entry.why.code === 'retest' || entry.why.code === 'again'
+    ? undefined
+    : next.find(
+        (other) =>
+          other.check === entry.check &&
+          other.cylinder !== entry.cylinder &&
+          Math.abs(other.minutesSaved - entry.minutesSaved) < TIE_MIN,
+      );
+}
+
+/** A check of the plan on the plate; both cylinders at once while the side is unknown. */
+export function plannedPlate(
+  entry: NextCheck,
+  plan: Plan,
+  sides: readonly number[],
+  readings: readonly StandingReading[],
+  events: readonly TapeEvent[],
+): PlateCheck {
+  const isRetest = entry.why.code === 'retest';
+  const before = isRetest
+    ? readings.findLast((r) => r.reading.check === entry.check && r.reading.cylinder === entry.cylinder)
+    : undefined;
+  const raw = before ? rawReading(events, before.event) : null;
+  const pair = twinOf(entry, plan.next) !== undefined && leadingSide(sides) === null;
+  return {
+    check: entry.check,
+    cylinder: pair ? null : entry.cylinder,
+    pair,
+    condition: entry.condition,
+    temperature: entry.temperature,
+    from: entry,
+    retest: isRetest,
+    replaces: null,
+    beforeText: raw ? readingText(raw) : null,
+  };
+}
+
+/** Any check at all, on the side asked for, else the suspected one, else both. */
+export function pickedPlate(
+  check: CheckDefinition,
+  cylinder: number | null,
+  engine: EngineWords,
+  sides: readonly number[],
+): PlateCheck {
+  const bilateral = check.scope === 'cylinder';
+  const side = !bilateral ? null : engine.cylinders === 1 ? 1 : (cylinder ?? leadingSide(sides));
+  return { ...BLANK, check: check.id, cylinder: side, pair: bilateral && side === null, condition: check.states[0]! };
+}
+
+/** The check of a printed line again, in its place. */
+export function replacingPlate(number: number, event: RawCheckEvent): PlateCheck {
+  return {
+    ...BLANK,
+    check: event.check,
+    cylinder: event.cylinder ?? null,
+    condition: event.condition ?? checkOf(event.check).states[0]!,
+    temperature: event.temperature ?? null,
+    retest: event.retest === true,
+    replaces: number,
+  };
+}
+
+/** A line of the tape by its number, sent or not. */
+export type TapeEvent = Pick<PrintedEvent, 'seq' | 'event'>;
+
+export const rawReading = (events: readonly TapeEvent[], number: number): RawCheckEvent | null => {
+  const event = events.find((e) => e.seq === number)?.event;
+  return event && 'check' in event && event.check !== undefined ? (event as RawCheckEvent) : null;
+};

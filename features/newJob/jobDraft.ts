@@ -1,0 +1,78 @@
+import type { InputIssue, Symptom } from '@/core/index.ts';
+import { newId } from '@/features/bench/useRecord.ts';
+
+export const KINDS = [
+  { value: 'zero-turn', label: 'Zero-turn' },
+  { value: 'lawn-tractor', label: 'Lawn tractor' },
+  { value: 'utility-vehicle', label: 'Utility vehicle' },
+  { value: 'other', label: 'Other' },
+] as const;
+export type Kind = (typeof KINDS)[number]['value'];
+
+/** Stands for a machine that was not here before. */
+export const NEW_MACHINE = 'new';
+
+/** The form as it stands, everything as typed. */
+export interface JobDraft {
+  /** Sent with the job: the same form sent twice is one job. */
+  readonly ids: { readonly job: string; readonly complaint: string; readonly machine: string };
+  readonly machine: string | null;
+  readonly fresh: {
+    readonly tag: string;
+    readonly name: string;
+    readonly owner: string;
+    readonly kind: Kind;
+    readonly sheetId: string;
+  };
+  readonly complaint: readonly Symptom[];
+  readonly flags: readonly string[];
+  readonly said: string;
+  /** Null until somebody types: then the hours last known of the machine stand there. */
+  readonly hours: string | null;
+  readonly stored: string;
+  readonly promised: string;
+}
+
+export const blankJob = (sheetId: string): JobDraft => ({
+  ids: { job: newId(), complaint: newId(), machine: newId() },
+  machine: null,
+  fresh: { tag: '', name: '', owner: '', kind: 'zero-turn', sheetId },
+  complaint: [],
+  flags: [],
+  said: '',
+  hours: null,
+  stored: '',
+  promised: '',
+});
+
+/** What to send, and what is wrong with it as far as that is seen without asking the shop's computer. */
+export function requestOf(
+  draft: JobDraft,
+  hoursText: string,
+  personId: string | null,
+): { readonly body: object; readonly issues: readonly InputIssue[] } {
+  const issues: InputIssue[] = [];
+  const figure = (text: string, path: string, what: string): number | null => {
+    if (text.trim() === '') return null;
+    const value = Number(text.trim().replace(',', '.'));
+    if (!Number.isFinite(value) || value < 0) issues.push({ path, message: `"${text}" is not a figure: ${what}` });
+    return value;
+  };
+  const body = {
+    id: draft.ids.job,
+    complaintId: draft.ids.complaint,
+    personId: personId ?? '',
+    machineId: draft.machine === NEW_MACHINE ? draft.ids.machine : (draft.machine ?? ''),
+    newMachine: draft.machine === NEW_MACHINE ? draft.fresh : null,
+    complaint: draft.complaint,
+    said: draft.said,
+    hours: figure(hoursText, '$.hours', 'type the hours, such as 410'),
+    storedMonths: figure(draft.stored, '$.storedMonths', 'type months, such as 5'),
+    flags: draft.flags,
+    promisedOn: draft.promised === '' ? null : draft.promised,
+  };
+  if (draft.machine === null) issues.push({ path: '$.machineId', message: 'pick the machine' });
+  if (draft.complaint.length === 0) issues.push({ path: '$.complaint', message: 'pick at least one thing it does' });
+  if (personId === null) issues.push({ path: '$.personId', message: 'pick who you are at the top' });
+  return { body, issues };
+}

@@ -1,0 +1,24 @@
+import { useEffect, useRef, useState } from 'react';
+import { blankJob, type JobDraft } from './jobDraft.ts';
+
+const KEY = 'ridge-new-job';
+
+/** The form of a new job, kept in this tab over a reload until the job is opened. */
+export function useJobDraft(sheetId: string) {
+  const [draft, setDraft] = useState<JobDraft>(() => blankJob(sheetId));
+  const restored = useRef(false);
+  useEffect(() => {
+    if (!restored.current) {
+      restored.current = true;
+      try {
+        const kept = JSON.parse(sessionStorage.getItem(KEY) ?? 'null') as JobDraft | null;
+        if (kept?.ids) setDraft((blank) => ({ ...blank, ...kept }));
+      } catch {
+        sessionStorage.removeItem(KEY);
+      }
+      return;
+    }
+    sessionStorage.setItem(KEY, JSON.stringify(draft));
+  }, [draft]);
+  return { draft, setDraft, done: () => sessionStorage.removeItem(KEY) };
+}

@@ -1,0 +1,53 @@
+'use client';
+import { usePathname } from 'next/navigation';
+import { useEffect } from 'react';
+import { waitingByJob } from '@/features/bench/keptRecord.ts';
+import { sendWaiting } from '@/features/bench/send.ts';
+
+const EVERY_MS = 5000;
+/** Said on the window whenever something that waited was sent. */
+export const COURIER_WENT = 'ridge-courier-went';
+
+/**
+ * Keeps pages for the time the shop's computer is out of reach, and sends what waits of other jobs than the one on the
+ * bench: readings do not depend on somebody opening that job again.
+ */
+export function Courier() {
+  const path = usePathname();
+  useEffect(() => {
+    // Browsers keep pages only for an address that is safe (https, or this very machine).
+    if (process.env.NODE_ENV !== 'production' || !('serviceWorker' in navigator)) return;
+    void navigator.serviceWorker
+      .register('/sw.js', { updateViaCache: 'none' })
+      .then(() => navigator.serviceWorker.ready)
+      .then((worker) => worker.active?.postMessage({ keep: path }))
+      .catch((error) => console.error(error));
+  }, [path]);
+  useEffect(() => {
+    let going = false;
+    const onBench = /^\/jobs\/([^/]+)$/.exec(path)?.[1];
+    const go = async () => {
+      if (going) return;
+      going = true;
+      try {
+        for (const [jobId, { unsent }] of await waitingByJob()) {
+          if (unsent === 0 || jobId === onBench) continue;
+          if (!(await sendWaiting(jobId))) break;
+          window.dispatchEvent(new Event(COURIER_WENT));
+        }
+      } catch {
+        // This browser keeps nothing: there is nothing to send.
+      } finally {
+        going = false;
+      }
+    };
+    void go();
+    const timer = setInterval(go, EVERY_MS);
+    window.addEventListener('online', go);
+    return () => {
+      clearInterval(timer);
+      window.removeEventListener('online', go);
+    };
+  }, [path]);
+  return null;
+}
