@@ -2,7 +2,14 @@ import type { CaseHead, CloseKind, JobEvent, RepairStep } from '../casefile/inde
 import { accessChain, checkOf, liesBehind, type Reading } from '../checks/index.ts';
 import { cylindersOf, RUNNING } from '../engine/index.ts';
 import { CONDITIONS, findFault } from '../faults/index.ts';
-import { applyRepair, type Belief, initialBelief, type RepairOperator, withGroup } from '../reason/belief.ts';
+import {
+  applyRepair,
+  type Belief,
+  initialBelief,
+  type RepairOperator,
+  withGroup,
+  withGroups,
+} from '../reason/belief.ts';
 import type { Evidence } from '../reason/evidence.ts';
 import {
   AS_COMPLAINED,
@@ -39,6 +46,8 @@ export interface Bench {
   readonly catalogue: Catalogue;
   readonly planner: Planner;
   readonly network: Network;
+  /** The network without sets of three, from which a replay begins. */
+  readonly base: Network;
   readonly belief: Belief;
   readonly triples: readonly (readonly [number, number, number])[];
   /** The record as it stands: a struck event is null, a corrected one is its replacement. */
@@ -65,31 +74,33 @@ export interface BenchOptions {
 /** The bench as it is with nothing but the complaint. */
 export function openBench(head: CaseHead, options: BenchOptions = {}): Bench {
   const catalogue = catalogueFor(head.engine, head.history, options.weights);
-  return blank(
+  const base = compileNetwork(catalogue.network);
+  const fixed: Fixed = {
     head,
-    options.rules ?? DEFAULT_RULES,
-    new Set(options.lacking),
+    rules: options.rules ?? DEFAULT_RULES,
+    lacking: new Set(options.lacking),
     catalogue,
-    compileNetwork(catalogue.network),
-    [],
-  );
+    planner: plannerFor(catalogue, base, head.complaint),
+    base,
+  };
+  return blank(fixed, base, []);
 }
 
+/** What no event changes. */
+type Fixed = Pick<Bench, 'head' | 'rules' | 'lacking' | 'catalogue' | 'planner' | 'base'>;
+
 function blank(
-  head: CaseHead,
-  rules: Rules,
-  lacking: ReadonlySet<string>,
-  catalogue: Catalogue,
+  { head, rules, lacking, catalogue, planner, base }: Fixed,
   network: Network,
   triples: Bench['triples'],
-  planner?: Planner,
 ): Bench {
   return {
     head,
     rules,
     lacking,
     catalogue,
-    planner: planner ?? plannerFor(catalogue, network, head.complaint),
+    planner,
+    base,
     network,
     belief: complained(network, head.complaint),
     triples,
@@ -138,9 +149,7 @@ export function advance(bench: Bench, event: JobEvent): Bench {
   const standing = [...bench.standing, null];
   // A correction of a correction strikes the line that was printed last in its place.
   standing[originOf(bench.printed, event.event) - 1] = event.replacement;
-  const { head, rules, lacking, catalogue, planner } = bench;
-  const start = blank(head, rules, lacking, catalogue, compileNetwork(catalogue.network), [], planner);
-  return { ...standing.reduce(stepped, start), printed };
+  return { ...standing.reduce(stepped, blank(bench, bench.base, [])), printed };
 }
 
 /** One standing event put to the bench; sets of three that it asks for are grown, and the record put to the wider space. */
@@ -149,9 +158,7 @@ function stepped(bench: Bench, event: JobEvent | null): Bench {
   const asked = askedTriples(next.network, next.belief);
   if (asked.length === 0) return next;
   const triples = [...bench.triples, ...asked];
-  const { head, rules, lacking, catalogue, planner } = bench;
-  const wider = blank(head, rules, lacking, catalogue, compileNetwork(catalogue.network, triples), triples, planner);
-  return next.standing.reduce(applied, wider);
+  return next.standing.reduce(applied, blank(bench, compileNetwork(bench.catalogue.network, triples), triples));
 }
 
 /** The number of the event that a chain of corrections began with. */
@@ -188,6 +195,8 @@ export function epochOf({ repairs }: Pick<Bench, 'repairs'>): number {
   return repairs.filter((r) => r.step.action !== 'bypassed').length;
 }
 
+const YES: Evidence['weights'] = { '': { yes: 1 } };
+
 function withReadingTaken(bench: Bench, reading: Reading, event: number, retest: boolean): Bench {
   const { network } = bench;
   const epoch = epochOf(bench);
@@ -207,28 +216,26 @@ function withReadingTaken(bench: Bench, reading: Reading, event: number, retest:
     ...bench.readings.map((r) => (twins.includes(r) ? { ...r, assessment: assess(r.reading, reading) } : r)),
     taken,
   ];
-  let belief = bench.belief;
-  const variables = new Set([taken, ...twins].map((r) => instanceKey(r.reading.check, r.reading.cylinder)));
-  for (const variable of variables) {
+  const evidence = new Map<string, readonly Evidence[]>();
+  for (const variable of new Set([taken, ...twins].map((r) => instanceKey(r.reading.check, r.reading.cylinder)))) {
     if (!network.hasVariable(variable)) continue;
-    const evidence = readings
-      .filter(
-        (r) =>
-          r.epoch === epoch &&
-          instanceKey(r.reading.check, r.reading.cylinder) === variable &&
-          Object.keys(r.assessment.weights).length > 0,
-      )
-      .map((r): Evidence => ({ variable, at: atOf(r.reading), weights: r.assessment.weights, event: r.event }));
-    belief = withGroup(network, belief, variable, evidence);
+    evidence.set(
+      variable,
+      readings
+        .filter(
+          (r) =>
+            r.epoch === epoch &&
+            instanceKey(r.reading.check, r.reading.cylinder) === variable &&
+            Object.keys(r.assessment.weights).length > 0,
+        )
+        .map((r): Evidence => ({ variable, at: atOf(r.reading), weights: r.assessment.weights, event: r.event })),
+    );
   }
-  const implied = impliedBy(reading, taken);
-  for (const variable of implied) {
-    const earlier = belief.groups.get(variable)?.readings ?? [];
-    belief = withGroup(network, belief, variable, [
-      ...earlier,
-      { variable, at: atOf(reading), weights: { '': { yes: 1 } }, event },
-    ]);
+  for (const variable of impliedBy(reading, taken)) {
+    const earlier = bench.belief.groups.get(variable)?.readings ?? [];
+    evidence.set(variable, [...earlier, { variable, at: atOf(reading), weights: YES, event }]);
   }
+  const belief = withGroups(network, bench.belief, evidence);
   return { ...bench, belief, readings, ...bodily(bench, reading) };
 }
 

@@ -129,18 +129,12 @@ function beliefOf(bench: Bench): Belief {
     .filter((s) => s.p >= LEAST_SUSPECT)
     .sort((a, b) => b.p - a.p || a.key.localeCompare(b.key));
   const masses = setMass(network, belief);
-  const sets = Array.from(masses.keys())
-    .sort((a, b) => masses[b]! - masses[a]!)
-    .slice(0, SETS_SHOWN)
-    .map((i) => ({ keys: membersOf(network.space, i).map((f) => catalogue.faults[f]!.key), p: masses[i]! }));
+  const sets = largest(masses, SETS_SHOWN).map((i) => ({
+    keys: membersOf(network.space, i).map((f) => catalogue.faults[f]!.key),
+    p: masses[i]!,
+  }));
   const states = stateMarginals(network, belief);
-  const sides = cylindersOf(bench.head.engine).map((c) => {
-    let sum = 0;
-    masses.forEach((mass, i) => {
-      if (membersOf(network.space, i).some((f) => affected(bench, f, c))) sum += mass;
-    });
-    return sum;
-  });
+  const sides = sidesOf(bench, masses);
   const chance = surprise(belief);
   const slips = chance >= SURPRISED ? [...slipChances(network, belief)].sort((a, b) => b[1] - a[1])[0] : undefined;
   const settled = settledFaults(catalogue, network, belief, currentReadings(bench));
@@ -172,12 +166,35 @@ export function leadingSide(sides: readonly number[]): number | null {
   return first > 0.5 && first > 2 * second ? sides.indexOf(first) + 1 : null;
 }
 
-/** Whether fault number `f` makes cylinder `c` the one that does not pull. */
-function affected(bench: Bench, f: number, c: number): boolean {
-  const { cylinder, definition } = bench.catalogue.faults[f]!;
-  if (cylinder === null) return false;
-  const onOther = definition.failures.some((failure) => failure.on === 'other');
-  return onOther ? cylinder !== c : cylinder === c;
+/** Where the `most` largest figures stand, the largest first. */
+function largest(figures: Float64Array, most: number): number[] {
+  const top: number[] = [];
+  for (let i = 0; i < figures.length; i++) {
+    if (top.length === most && figures[i]! <= figures[top[most - 1]!]!) continue;
+    let at = top.length;
+    while (at > 0 && figures[top[at - 1]!]! < figures[i]!) at--;
+    top.splice(at, 0, i);
+    if (top.length > most) top.pop();
+  }
+  return top;
+}
+
+/** P(some fault makes that cylinder the one that does not pull), by cylinder 1..n. */
+function sidesOf({ catalogue, head, network }: Bench, masses: Float64Array): number[] {
+  const cylinders = cylindersOf(head.engine);
+  const affects = Uint8Array.from(catalogue.faults, ({ cylinder, definition }) => {
+    if (cylinder === null) return 0;
+    const onOther = definition.failures.some((failure) => failure.on === 'other');
+    return cylinders.reduce((bits, c) => ((cylinder === c) !== onOther ? bits | (1 << c) : bits), 0);
+  });
+  const byBits = new Float64Array(16);
+  const { members } = network.space;
+  for (let i = 0; i < masses.length; i++) {
+    let bits = 0;
+    for (let k = 3 * i; k < 3 * i + 3; k++) if (members[k]! >= 0) bits |= affects[members[k]!]!;
+    byBits[bits]! += masses[i]!;
+  }
+  return cylinders.map((c) => byBits.reduce((sum, mass, bits) => ((bits >> c) & 1 ? sum + mass : sum), 0));
 }
 
 /**
@@ -195,34 +212,66 @@ function currentReadings(bench: Bench): StandingReading[] {
   });
 }
 
-function ridgeOf(bench: Bench, p: Float64Array, settled: readonly Settled[]): RidgePart[] {
-  const cylinders = cylindersOf(bench.head.engine);
-  const read = currentReadings(bench);
-  return PARTS.map((part) => ({
+/** Which faults stand over each part on each side, and the checks they speak of themselves; as long as the engine is the same. */
+interface Skyline {
+  readonly part: PartId;
+  readonly sides: readonly {
+    readonly cylinder: number;
+    readonly faults: readonly number[];
+    readonly checks: ReadonlySet<string>;
+  }[];
+}
+
+const skylines = new WeakMap<Bench['catalogue']['faults'], readonly Skyline[]>();
+
+function skylineOf({ faults, engine }: Bench['catalogue']): readonly Skyline[] {
+  const kept = skylines.get(faults);
+  if (kept) return kept;
+  const skyline = PARTS.map((part) => ({
     part: part.id,
-    sides: cylinders.map((c) => {
-      const own = bench.catalogue.faults
-        .map((fault, i) => ({ fault, p: p[i]! }))
-        .filter(({ fault }) => fault.definition.part === part.id && (fault.cylinder === null || fault.cylinder === c));
-      const height = 1 - own.reduce((quiet, x) => quiet * (1 - x.p), 1);
-      const directly = (id: string) => own.some(({ fault }) => fault.definition.effects.some((e) => e.check === id));
-      const lookedAt =
-        own.length > 0 &&
-        read.some((r) => directly(r.reading.check) && (r.reading.cylinder === null || r.reading.cylinder === c));
-      const cleared = own.every(({ fault, p: chance }) => chance < CLEARED && clearedBySettlingCheck(fault, read));
-      const proven = own.some(({ fault }) => settled.some((s) => s.fault === fault.key));
-      const mark: BoltMark = proven
-        ? 'striped'
-        : height >= SUSPECTED
-          ? 'cracked'
-          : !lookedAt
-            ? 'hollow'
-            : cleared
-              ? 'filled'
-              : 'half';
-      return { p: height, mark };
+    sides: cylindersOf(engine).map((cylinder) => {
+      const own = Array.from(faults.keys()).filter((f) => {
+        const fault = faults[f]!;
+        return fault.definition.part === part.id && (fault.cylinder === null || fault.cylinder === cylinder);
+      });
+      return {
+        cylinder,
+        faults: own,
+        checks: new Set(own.flatMap((f) => faults[f]!.definition.effects.map((e) => e.check))),
+      };
     }),
   }));
+  skylines.set(faults, skyline);
+  return skyline;
+}
+
+function ridgeOf(bench: Bench, p: Float64Array, settled: readonly Settled[]): RidgePart[] {
+  const read = currentReadings(bench);
+  const proven = new Set(settled.map((s) => s.fault));
+  return skylineOf(bench.catalogue).map(({ part, sides }) => ({
+    part,
+    sides: sides.map((side) => {
+      const height = 1 - side.faults.reduce((quiet, f) => quiet * (1 - p[f]!), 1);
+      return { p: height, mark: markOf(bench, p, side, height, proven, read) };
+    }),
+  }));
+}
+
+function markOf(
+  { catalogue }: Bench,
+  p: Float64Array,
+  { cylinder, faults, checks }: Skyline['sides'][number],
+  height: number,
+  proven: ReadonlySet<string>,
+  read: readonly StandingReading[],
+): BoltMark {
+  if (faults.some((f) => proven.has(catalogue.faults[f]!.key))) return 'striped';
+  if (height >= SUSPECTED) return 'cracked';
+  const lookedAt = read.some(
+    ({ reading }) => checks.has(reading.check) && (reading.cylinder === null || reading.cylinder === cylinder),
+  );
+  if (!lookedAt) return 'hollow';
+  return faults.every((f) => p[f]! < CLEARED && clearedBySettlingCheck(catalogue.faults[f]!, read)) ? 'filled' : 'half';
 }
 
 function clearedBySettlingCheck(

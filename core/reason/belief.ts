@@ -1,5 +1,5 @@
 import { type Evidence, type Group, type GroupLikelihood, groupLikelihood, withReading } from './evidence.ts';
-import type { Network } from './network.ts';
+import type { CompiledVariable, Network } from './network.ts';
 import { membersOf } from './space.ts';
 
 /**
@@ -26,17 +26,56 @@ export function initialBelief(network: Network): Belief {
 
 /** Belief with the readings of one variable replaced by `evidence`, in the order taken. Exact over the hypothesis space. */
 export function withGroup(network: Network, belief: Belief, variable: string, evidence: readonly Evidence[]): Belief {
-  const group = evidence.reduce<Group | undefined>(withReading, undefined);
+  return withGroups(network, belief, new Map([[variable, evidence]]));
+}
+
+/**
+ * Belief with the readings of several variables replaced, each by its own `evidence` in the order taken. What did not change is
+ * not gone over again: belief is a product, so a new factor multiplies it and a changed one multiplies it by new over old.
+ */
+export function withGroups(
+  network: Network,
+  belief: Belief,
+  evidence: ReadonlyMap<string, readonly Evidence[]>,
+): Belief {
   const groups = new Map(belief.groups);
   const likelihoods = new Map(belief.likelihoods);
-  if (group) {
+  const factors = new Map<string, GroupLikelihood>();
+  let anew = false;
+  for (const [variable, readings] of evidence) {
+    const group = readings.reduce<Group | undefined>(withReading, undefined);
+    const before = likelihoods.get(variable);
+    if (!group) {
+      anew ||= before !== undefined;
+      groups.delete(variable);
+      likelihoods.delete(variable);
+      continue;
+    }
     groups.set(variable, group);
-    likelihoods.set(variable, groupLikelihood(network, group));
-  } else {
-    groups.delete(variable);
-    likelihoods.delete(variable);
+    const after = groupLikelihood(network, group);
+    if (before && sameFigures(before.total, after.total) && sameFigures(before.unslipped, after.unslipped)) continue;
+    likelihoods.set(variable, after);
+    const factor = before ? over(after, before) : after;
+    if (factor) factors.set(variable, factor);
+    else anew = true;
   }
-  return { start: belief.start, groups, likelihoods, now: product(network, belief.start, likelihoods) };
+  const now = anew ? product(network, belief.start, likelihoods) : multiplied(network, belief.now, factors);
+  return { start: belief.start, groups, likelihoods, now };
+}
+
+const sameFigures = (a: Float64Array, b: Float64Array) => {
+  for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
+  return true;
+};
+
+/** What turns the old likelihood into the new one; null where the old one said "impossible", which no factor takes back. */
+function over(after: GroupLikelihood, before: GroupLikelihood): GroupLikelihood | null {
+  const rows = before.total.length;
+  for (let row = 0; row < rows; row++) if (!(before.total[row]! > 0 && before.unslipped[row]! > 0)) return null;
+  return {
+    total: after.total.map((l, row) => l / before.total[row]!),
+    unslipped: after.unslipped.map((l, row) => l / before.unslipped[row]!),
+  };
 }
 
 /** Mass from the start of the epoch times every group, leaving out `without` if named. */
@@ -46,31 +85,46 @@ export function product(
   likelihoods: ReadonlyMap<string, GroupLikelihood>,
   without?: string,
 ): Mass {
-  const all = Float64Array.from(start.all);
-  const unslipped = Float64Array.from(start.unslipped);
-  const { assignments, space } = network;
-  for (const [key, likelihood] of likelihoods) {
-    if (key === without) continue;
-    const { faultRow, stateMask, masks } = network.variable(key);
-    for (let i = 0; i < space.count; i++) {
-      const base = faultRow[i]! * masks;
-      for (let s = 0; s < assignments; s++) {
-        const row = base + stateMask[s]!;
-        const at = i * assignments + s;
-        all[at]! *= likelihood.total[row]!;
-        unslipped[at]! *= likelihood.unslipped[row]!;
-      }
-    }
-  }
+  if (without === undefined) return multiplied(network, start, likelihoods);
+  return multiplied(network, start, new Map([...likelihoods].filter(([key]) => key !== without)));
+}
+
+function multiplied(network: Network, mass: Mass, factors: ReadonlyMap<string, GroupLikelihood>): Mass {
+  if (factors.size === 0) return mass;
+  const all = Float64Array.from(mass.all);
+  const unslipped = Float64Array.from(mass.unslipped);
+  for (const [key, factor] of factors) multiplyInto(all, unslipped, network, network.variable(key), factor);
   return scaled({ all, unslipped });
 }
 
+function multiplyInto(
+  all: Float64Array,
+  unslipped: Float64Array,
+  { assignments, space }: Network,
+  { faultRow, stateMask, masks }: CompiledVariable,
+  { total, unslipped: clean }: GroupLikelihood,
+): void {
+  for (let i = 0, at = 0; i < space.count; i++) {
+    const base = faultRow[i]! * masks;
+    for (let s = 0; s < assignments; s++, at++) {
+      const row = base + stateMask[s]!;
+      all[at]! *= total[row]!;
+      unslipped[at]! *= clean[row]!;
+    }
+  }
+}
+
+/** Both brought to a sum of 1 over `all`. Its arrays are fresh, so they are changed in place. */
 function scaled({ all, unslipped }: Mass): Mass {
   let sum = 0;
-  for (const m of all) sum += m;
+  for (let i = 0; i < all.length; i++) sum += all[i]!;
   if (!(sum > 0))
     throw new RangeError('the record is impossible under every hypothesis: a reading contradicts the catalogue');
-  return { all: all.map((m) => m / sum), unslipped: unslipped.map((m) => m / sum) };
+  for (let i = 0; i < all.length; i++) {
+    all[i]! /= sum;
+    unslipped[i]! /= sum;
+  }
+  return { all, unslipped };
 }
 
 /** A repair as it acts on belief. */
@@ -90,32 +144,62 @@ export interface RepairOperator {
  * evidence: that a part was changed says nothing about whether it was bad. Readings before it speak of the engine before.
  */
 export function applyRepair(network: Network, belief: Belief, operator: RepairOperator): Belief {
-  const move = (mass: Float64Array) => {
-    const out = new Float64Array(mass.length);
-    const { assignments, space } = network;
-    for (let i = 0; i < space.count; i++) {
-      const targets = targetsOf(network, i, operator);
-      for (let s = 0; s < assignments; s++) {
-        const here = mass[i * assignments + s]!;
-        if (here === 0) continue;
-        for (const { set, chance } of targets) {
-          for (const [t, share] of stateTargets(s, operator)) out[set * assignments + t]! += here * chance * share;
-        }
-      }
-    }
-    return out;
-  };
-  const start = scaled({ all: move(belief.now.all), unslipped: move(belief.now.unslipped) });
+  const moves = movesOf(network, operator);
+  const start = scaled({
+    all: moved(network, belief.now.all, moves, operator),
+    unslipped: moved(network, belief.now.unslipped, moves, operator),
+  });
   return { start, groups: new Map(), likelihoods: new Map(), now: start };
+}
+
+/** Where the mass of each set goes: `chance` of what stands on `from` to `to`. */
+interface Moves {
+  readonly from: readonly number[];
+  readonly to: readonly number[];
+  readonly chance: readonly number[];
+}
+
+function movesOf(network: Network, operator: RepairOperator): Moves {
+  const { space } = network;
+  const from: number[] = [];
+  const to: number[] = [];
+  const chance: number[] = [];
+  for (let i = 0; i < space.count; i++) {
+    for (const target of targetsOf(network, i, operator)) {
+      from.push(i);
+      to.push(target.set);
+      chance.push(target.chance);
+    }
+  }
+  return { from, to, chance };
+}
+
+function moved(
+  { assignments }: Network,
+  mass: Float64Array,
+  { from, to, chance }: Moves,
+  operator: RepairOperator,
+): Float64Array {
+  const out = new Float64Array(mass.length);
+  const states = Array.from({ length: assignments }, (_, s) => stateTargets(s, operator));
+  for (let m = 0; m < from.length; m++) {
+    for (let s = 0; s < assignments; s++) {
+      const here = mass[from[m]! * assignments + s]! * chance[m]!;
+      if (here === 0) continue;
+      for (const [t, share] of states[s]!) out[to[m]! * assignments + t]! += here * share;
+    }
+  }
+  return out;
 }
 
 function targetsOf(
   { space }: Network,
   i: number,
   { fault, fails, puts }: RepairOperator,
-): { set: number; chance: number }[] {
+): readonly { readonly set: number; readonly chance: number }[] {
   const set = membersOf(space, i);
   const has = fault !== null && set.includes(fault);
+  if (!has && puts.length === 0) return [{ set: i, chance: 1 }];
   const base = has
     ? [
         { members: set.filter((f) => f !== fault), chance: 1 - fails },
@@ -147,41 +231,54 @@ function stateTargets(assignment: number, { state, fails }: RepairOperator): [nu
   ];
 }
 
-/** P(fault present) for each fault. */
-export function marginals({ space, assignments }: Network, { now }: Belief): Float64Array {
-  const out = new Float64Array(space.faults);
-  for (let i = 1; i < space.count; i++) {
+interface Sums {
+  readonly sets: Float64Array;
+  readonly faults: Float64Array;
+  readonly states: Float64Array;
+}
+
+/** What is asked of a belief again and again is added up once. */
+const added = new WeakMap<Mass, Sums>();
+
+function sumsOf({ spec, space, assignments }: Network, { now }: Belief): Sums {
+  const kept = added.get(now);
+  if (kept) return kept;
+  const sets = new Float64Array(space.count);
+  const faults = new Float64Array(space.faults);
+  const byAssignment = new Float64Array(assignments);
+  for (let i = 0, at = 0; i < space.count; i++) {
     let mass = 0;
-    for (let s = 0; s < assignments; s++) mass += now.all[i * assignments + s]!;
-    for (let k = 0; k < 3; k++) {
-      const f = space.members[3 * i + k]!;
-      if (f >= 0) out[f]! += mass;
+    for (let s = 0; s < assignments; s++, at++) {
+      mass += now.all[at]!;
+      byAssignment[s]! += now.all[at]!;
+    }
+    sets[i] = mass;
+    for (let k = 3 * i; k < 3 * i + 3; k++) {
+      const f = space.members[k]!;
+      if (f >= 0) faults[f]! += mass;
     }
   }
-  return out;
+  const states = Float64Array.from(spec.states, (_, k) =>
+    byAssignment.reduce((sum, mass, s) => ((s >> k) & 1 ? sum + mass : sum), 0),
+  );
+  const sums = { sets, faults, states };
+  added.set(now, sums);
+  return sums;
 }
 
-/** P(state) for each state. */
-export function stateMarginals({ spec, space, assignments }: Network, { now }: Belief): number[] {
-  return spec.states.map((_, k) => {
-    let sum = 0;
-    for (let i = 0; i < space.count; i++)
-      for (let s = 0; s < assignments; s++) if ((s >> k) & 1) sum += now.all[i * assignments + s]!;
-    return sum;
-  });
-}
+/** P(fault present) for each fault. Shared: not to be changed. */
+export const marginals = (network: Network, belief: Belief): Float64Array => sumsOf(network, belief).faults;
 
-/** Mass of each set, states summed out. */
-export function setMass({ space, assignments }: Network, { now }: Belief): Float64Array {
-  const out = new Float64Array(space.count);
-  for (let i = 0; i < space.count; i++) for (let s = 0; s < assignments; s++) out[i]! += now.all[i * assignments + s]!;
-  return out;
-}
+/** P(state) for each state. Shared: not to be changed. */
+export const stateMarginals = (network: Network, belief: Belief): Float64Array => sumsOf(network, belief).states;
+
+/** Mass of each set, states summed out. Shared: not to be changed. */
+export const setMass = (network: Network, belief: Belief): Float64Array => sumsOf(network, belief).sets;
 
 /** P(some reading slipped | record), 0 .. 1. */
 export function surprise({ now }: Belief): number {
   let clean = 0;
-  for (const m of now.unslipped) clean += m;
+  for (let i = 0; i < now.unslipped.length; i++) clean += now.unslipped[i]!;
   return Math.min(1, Math.max(0, 1 - clean));
 }
 

@@ -103,17 +103,30 @@ function weigh(variable: CompiledVariable, reading: Evidence): Float64Array {
   const { rows, width, offsets, spec } = variable;
   const table = variable.table(reading.at);
   const out = new Float64Array(rows).fill(1);
-  spec.parts.forEach((part, p) => {
+  for (let p = 0; p < spec.parts.length; p++) {
+    const part = spec.parts[p]!;
     const weights = reading.weights[part.id];
-    if (!weights) return;
-    const lambda = part.outcomes.map((o) => weights[o] ?? 0);
-    for (let row = 0; row < rows; row++) {
-      let sum = 0;
-      for (let k = 0; k < lambda.length; k++) sum += lambda[k]! * table[row * width + offsets[p]! + k]!;
-      out[row]! *= sum;
-    }
-  });
+    if (!weights) continue;
+    const lambda = Float64Array.from(part.outcomes, (o) => weights[o] ?? 0);
+    weighPart(out, table, width, offsets[p]!, lambda);
+  }
   return out;
+}
+
+/** One part of a reading, every row: a loop of its own, for there may be tens of parts and thousands of rows. */
+function weighPart(out: Float64Array, table: Float64Array, width: number, offset: number, lambda: Float64Array): void {
+  const outcomes = lambda.length;
+  if (outcomes === 2) {
+    const [first, second] = lambda as unknown as [number, number];
+    for (let row = 0, at = offset; row < out.length; row++, at += width)
+      out[row]! *= first * table[at]! + second * table[at + 1]!;
+    return;
+  }
+  for (let row = 0, at = offset; row < out.length; row++, at += width) {
+    let sum = 0;
+    for (let k = 0; k < outcomes; k++) sum += lambda[k]! * table[at + k]!;
+    out[row]! *= sum;
+  }
 }
 
 /**

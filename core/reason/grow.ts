@@ -1,5 +1,6 @@
 import { type Belief, marginals } from './belief.ts';
 import type { Network } from './network.ts';
+import { aloneAt } from './space.ts';
 
 /** A reading this much likelier with the fault than without any is decisive. */
 const DECISIVE = 20;
@@ -21,7 +22,7 @@ export function askedTriples(network: Network, belief: Belief): [number, number,
     const none = likelihood.total[faultRow[0]! * masks]!;
     const faults: number[] = [];
     for (let f = 0; f < space.faults; f++)
-      if (likelihood.total[faultRow[space.indexOf([f])]! * masks]! > DECISIVE * none) faults.push(f);
+      if (likelihood.total[faultRow[aloneAt(f)]! * masks]! > DECISIVE * none) faults.push(f);
     if (faults.length === 0) continue;
     all.push(new Set(faults));
     accused.push(new Set(faults.sort((a, b) => p[b]! - p[a]!).slice(0, HEARD_PER_READING)));

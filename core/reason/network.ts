@@ -150,30 +150,49 @@ function sizedPrior(
   { sizes, sameKindBoost }: Extract<PriorSpec, { kind: 'sized' }>,
   space: Space,
 ): Float64Array {
-  const n = spec.faults.length;
   const odds = spec.faults.map((f) => f.odds);
   const kinds = spec.faults.map((f) => f.kind);
-  const boost = (set: readonly number[]) => {
-    for (let x = 0; x < set.length; x++)
-      for (let y = x + 1; y < set.length; y++) if (kinds[set[x]!] === kinds[set[y]!]) return sameKindBoost;
-    return 1;
-  };
-  const weight = (set: readonly number[]) => set.reduce((w, f) => w * odds[f]!, boost(set));
-  const totals = [1, 0, 0, 0];
-  for (let a = 0; a < n; a++) {
-    totals[1]! += weight([a]);
-    for (let b = a + 1; b < n; b++) {
-      totals[2]! += weight([a, b]);
-      for (let c = b + 1; c < n; c++) totals[3]! += weight([a, b, c]);
-    }
-  }
+  const totals = sizeTotals(odds, kinds, sameKindBoost);
   const prior = new Float64Array(space.count);
   for (let i = 0; i < space.count; i++) {
     const set = membersOf(space, i);
+    let weight = 1;
+    let alike = false;
+    for (let x = 0; x < set.length; x++) {
+      weight *= odds[set[x]!]!;
+      for (let y = x + 1; y < set.length; y++) alike ||= kinds[set[x]!] === kinds[set[y]!];
+    }
     const total = totals[set.length]!;
-    prior[i] = total > 0 ? (sizes[set.length as 0 | 1 | 2 | 3] * weight(set)) / total : 0;
+    const share = sizes[set.length as 0 | 1 | 2 | 3];
+    prior[i] = total > 0 ? (share * weight * (alike ? sameKindBoost : 1)) / total : 0;
   }
   return normalised(prior);
+}
+
+/**
+ * Sum over all sets of each size of the product of their odds, sets with two of a kind counted `boost` times. All sets less those
+ * of kinds that all differ are those with two of a kind; both are elementary symmetric polynomials, the second of the kinds' sums.
+ * @returns totals of sizes 0 to 3
+ */
+function sizeTotals(odds: readonly number[], kinds: readonly string[], boost: number): readonly number[] {
+  const byKind = new Map<string, number>();
+  odds.forEach((o, i) => {
+    byKind.set(kinds[i]!, (byKind.get(kinds[i]!) ?? 0) + o);
+  });
+  const any = symmetric(odds);
+  const differing = symmetric([...byKind.values()]);
+  return any.map((all, size) => differing[size]! + boost * (all - differing[size]!));
+}
+
+/** Elementary symmetric polynomials of degree 0 to 3. */
+function symmetric(values: Iterable<number>): [number, number, number, number] {
+  const e: [number, number, number, number] = [1, 0, 0, 0];
+  for (const v of values) {
+    e[3] += e[2] * v;
+    e[2] += e[1] * v;
+    e[1] += v;
+  }
+  return e;
 }
 
 function normalised(values: Float64Array): Float64Array {

@@ -5,6 +5,7 @@ import type { Symptom } from '../symptoms.ts';
 import { AS_COMPLAINED, type Catalogue, type CheckInstance, instanceKey, symptomChance } from './fromCatalogue.ts';
 import type { Network } from './network.ts';
 import { neededOn } from './settle.ts';
+import { aloneAt } from './space.ts';
 
 /** Minutes to bring the engine into a state [P]. */
 export const STATE_MIN: Partial<Record<RunningState, number>> = {
@@ -166,7 +167,7 @@ function efficacyOf(
     const partId = (need.part ?? '').replace('[c]', String(cylinder));
     const part = variable.spec.parts.findIndex((x) => x.id === partId);
     if (part < 0) return 0;
-    const row = variable.faultRow[network.space.indexOf([fault])]! * variable.masks;
+    const row = variable.faultRow[aloneAt(fault)]! * variable.masks;
     const chance = variable.spec.parts[part]!.outcomes.reduce(
       (sum, o, k) =>
         need.outcomes.includes(o) ? sum + table[row * variable.width + variable.offsets[part]! + k]! : sum,

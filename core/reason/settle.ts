@@ -5,6 +5,7 @@ import { type Belief, marginals } from './belief.ts';
 import { type Group, groupLikelihood, withReading } from './evidence.ts';
 import { type Catalogue, instanceKey } from './fromCatalogue.ts';
 import type { Network } from './network.ts';
+import { aloneAt } from './space.ts';
 
 /** A reading that stands: not struck, judged, numbered as in the record. */
 export interface StandingReading {
@@ -137,7 +138,7 @@ function explainedByAnother(network: Network, p: Float64Array, own: number, grou
     likelihood: groupLikelihood(network, group).unslipped,
   }));
   const fitOf = (fault: number) => {
-    const set = network.space.indexOf([fault]);
+    const set = aloneAt(fault);
     return likelihoods.reduce(
       (product, { variable, likelihood }) => product * likelihood[variable.faultRow[set]! * variable.masks]!,
       1,

@@ -46,6 +46,9 @@ export function buildSpace(faults: number, triples: Iterable<readonly [number, n
   };
 }
 
+/** Where the set of fault `f` alone stands: the empty set is first, then each alone. */
+export const aloneAt = (f: number): number => 1 + f;
+
 /** The faults of set `i`, ascending. */
 export function membersOf(space: Space, i: number): number[] {
   const out: number[] = [];
