@@ -56,30 +56,39 @@ export function Floor({ open, closed, today, seenAt, twoLetters }: Props) {
         </p>
       )}
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <p className="min-w-0 flex-1 basis-64 text-[1.05rem]">
-          <span className="text-[1.6rem] font-extrabold">{open.length}</span>{' '}
-          {open.length === 1 ? 'machine' : 'machines'} in the shop, oldest promise first
-        </p>
-        <label className="flex min-w-0 flex-1 basis-56 items-center gap-2 border-2 border-line bg-sheet focus-within:border-iron">
-          <span className="pl-2.5 text-[1.2rem] font-extrabold" aria-hidden="true">
-            /
-          </span>
-          <input
-            ref={find}
-            type="search"
-            aria-label="Find a machine"
-            placeholder="find a machine"
-            autoComplete="off"
-            value={asked}
-            onChange={(e) => setAsked(e.target.value)}
-            onKeyDown={(e) => {
-              const [first] = [...shown, ...gone];
-              if (e.key === 'Enter' && words !== '' && first) router.push(`/jobs/${first.id}`);
-              else move(e);
-            }}
-            className="min-h-tap w-full min-w-0 bg-sheet pr-2 outline-none placeholder:text-soft"
-          />
-        </label>
+        {open.length === 0 ? (
+          <p className="min-w-0 flex-1 basis-64 text-[1.05rem]">
+            <span className="text-[1.6rem] font-extrabold">The floor is empty.</span> Start a job when the next machine
+            rolls in.
+          </p>
+        ) : (
+          <p className="min-w-0 flex-1 basis-64 text-[1.05rem]">
+            <span className="text-[1.6rem] font-extrabold">{open.length}</span>{' '}
+            {open.length === 1 ? 'machine' : 'machines'} in the shop, oldest promise first
+          </p>
+        )}
+        {open.length + closed.length > 0 && (
+          <label className="flex min-w-0 flex-1 basis-56 items-center gap-2 border-2 border-line bg-sheet focus-within:border-iron">
+            <span className="pl-2.5 text-[1.2rem] font-extrabold" aria-hidden="true">
+              /
+            </span>
+            <input
+              ref={find}
+              type="search"
+              aria-label="Find a machine"
+              placeholder="find a machine"
+              autoComplete="off"
+              value={asked}
+              onChange={(e) => setAsked(e.target.value)}
+              onKeyDown={(e) => {
+                const [first] = [...shown, ...gone];
+                if (e.key === 'Enter' && words !== '' && first) router.push(`/jobs/${first.id}`);
+                else move(e);
+              }}
+              className="min-h-tap w-full min-w-0 bg-sheet pr-2 outline-none placeholder:text-soft"
+            />
+          </label>
+        )}
         <Link
           href="/jobs/new"
           className="inline-flex min-h-14 items-center gap-3 border-2 border-iron bg-iron px-6 text-[1.15rem] font-bold text-on-iron"
@@ -88,9 +97,6 @@ export function Floor({ open, closed, today, seenAt, twoLetters }: Props) {
           {twoLetters && <KeyHint code="nj" inherit />}
         </Link>
       </div>
-      {open.length === 0 && (
-        <p className="bg-sheet p-6 text-[1.1rem]">The floor is empty. Start a job when the next machine rolls in.</p>
-      )}
       {words !== '' && shown.length + gone.length === 0 && (
         <p className="bg-sheet p-6 text-[1.1rem]">No machine here fits "{asked.trim()}".</p>
       )}

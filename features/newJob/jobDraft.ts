@@ -45,6 +45,13 @@ export const blankJob = (sheetId: string): JobDraft => ({
   promised: '',
 });
 
+/** What a machine that was not here before cannot be without; the door says the same. */
+const ASKED_OF_NEW = [
+  ['tag', 'give it a tag, as it is called in the shop'],
+  ['name', 'say what machine it is'],
+  ['owner', 'say whose it is'],
+] as const;
+
 /** What to send, and what is wrong with it as far as that is seen without asking the shop's computer. */
 export function requestOf(
   draft: JobDraft,
@@ -72,6 +79,9 @@ export function requestOf(
     promisedOn: draft.promised === '' ? null : draft.promised,
   };
   if (draft.machine === null) issues.push({ path: '$.machineId', message: 'pick the machine' });
+  if (draft.machine === NEW_MACHINE)
+    for (const [name, message] of ASKED_OF_NEW)
+      if (draft.fresh[name].trim() === '') issues.push({ path: `$.newMachine.${name}`, message });
   if (draft.complaint.length === 0) issues.push({ path: '$.complaint', message: 'pick at least one thing it does' });
   if (personId === null) issues.push({ path: '$.personId', message: 'pick who you are at the top' });
   return { body, issues };
