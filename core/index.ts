@@ -3,7 +3,7 @@
  *
  * What may a person type, and what does it mean?     units
  * What is this engine?                               engine
- * What can be checked, and what does a reading say?  checks, measure, rules, schools
+ * What can be checked, and what does a reading say?  checks, measure, rules, schools, house
  * What can be wrong, and what does it do?            faults, symptoms, parts
  * What is believed, and what to check next?          reason
  * Where does this job stand?                         bench
@@ -17,6 +17,7 @@ export * from './cautions.ts';
 export * from './checks/index.ts';
 export * from './engine/index.ts';
 export * from './faults/index.ts';
+export * from './house.ts';
 export * from './parts.ts';
 export {
   instanceKey,
@@ -28,6 +29,7 @@ export {
   type StandingReading,
   type Why,
 } from './reason/index.ts';
+export * from './ruleGroups.ts';
 export * from './rules.ts';
 export { QUESTIONS, type Question, rulesOf, type School } from './schools.ts';
 export * from './symptoms.ts';

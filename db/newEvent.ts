@@ -1,10 +1,13 @@
 import {
+  DEFAULT_HOUSE,
   type EngineWords,
   findCheck,
+  type House,
   type JobEvent,
   type RawCase,
   type RawCheckEvent,
   RULES_VERSION,
+  ruleVersionOf,
 } from '../core/index.ts';
 import type { EventKind, Figure, NewEvent } from './jobs.ts';
 
@@ -27,6 +30,8 @@ export function newEvent(
     readonly at: Date;
     readonly sheetVersion: number;
     readonly engine: EngineWords;
+    /** House rules of the job. */
+    readonly house: House;
   },
 ): NewEvent {
   const inner = event.kind === 'correct' ? event.replacement : event;
@@ -42,7 +47,7 @@ export function newEvent(
     instrument: raw?.instrument ?? null,
     personId: who.personId,
     at: who.at,
-    ruleVersion: RULES_VERSION,
+    ruleVersion: ruleVersionOf(RULES_VERSION, who.house),
     sheetVersion: who.sheetVersion,
     payload,
     figures: raw && reading ? figuresOfReading(raw, reading.fields, reading.perCylinder) : [],
@@ -87,7 +92,7 @@ export function complaintEvent(
     runningState: null,
     temperature: null,
     instrument: null,
-    ruleVersion: RULES_VERSION,
+    ruleVersion: ruleVersionOf(RULES_VERSION, { ...DEFAULT_HOUSE, ...head.house }),
     payload: head,
     figures: [],
   };

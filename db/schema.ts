@@ -134,3 +134,13 @@ export const eventFigures = mysqlTable(
   },
   (table) => [primaryKey({ columns: [table.eventId, table.field] })],
 );
+
+/** House rules, one row for each change and each row whole. Rows are added, never changed: a job keeps those it was opened under. */
+export const houseRules = mysqlTable('house_rules', {
+  revision: int('revision').primaryKey(),
+  personId: id('person_id')
+    .notNull()
+    .references(() => people.id),
+  at: moment('at').notNull(),
+  payload: jsonText('payload').notNull(),
+});

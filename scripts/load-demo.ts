@@ -1,4 +1,4 @@
-import { type RawCase, readCase, readEvent } from '../core/index.ts';
+import { DEFAULT_HOUSE, type RawCase, readCase, readEvent } from '../core/index.ts';
 import { databaseOn, openPool } from '../db/client.ts';
 import { appendEvent, jobOf, openJob } from '../db/jobs.ts';
 import { addMachine, addSheet, allSheets } from '../db/machines.ts';
@@ -33,7 +33,12 @@ async function loadJob(job: DemoJob, now: Date): Promise<void> {
   const whole = readCase({ ...head, events: job.events.map((e) => e.event) });
   if (!whole.ok) throw new Error(`${job.id}: ${JSON.stringify(whole.issues)}`);
   const openedAt = new Date(now.getTime() - job.daysAgo * DAY_MS - (job.events.length + 1) * BETWEEN_MS);
-  const who = { personId: job.events[0]?.by ?? PEOPLE[0].id, sheetVersion: 1, engine: sheet.words };
+  const who = {
+    personId: job.events[0]?.by ?? PEOPLE[0].id,
+    sheetVersion: 1,
+    engine: sheet.words,
+    house: DEFAULT_HOUSE,
+  };
   await openJob(
     db,
     {

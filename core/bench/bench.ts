@@ -2,6 +2,7 @@ import type { CaseHead, CloseKind, JobEvent, RepairStep } from '../casefile/inde
 import { accessChain, checkOf, liesBehind, type Reading } from '../checks/index.ts';
 import { cylindersOf, RUNNING } from '../engine/index.ts';
 import { CONDITIONS, findFault } from '../faults/index.ts';
+import { type HousePractice, houseRules, practiceOf } from '../house.ts';
 import {
   applyRepair,
   type Belief,
@@ -24,7 +25,7 @@ import { askedTriples } from '../reason/grow.ts';
 import { compileNetwork, type Network } from '../reason/network.ts';
 import { accessKeysFor, type Planner, plannerFor } from '../reason/planner.ts';
 import type { StandingReading } from '../reason/settle.ts';
-import { DEFAULT_RULES, type Rules } from '../rules.ts';
+import type { Rules } from '../rules.ts';
 import { NOT_CRANKING, NOT_RUNNING, STANDING, SYMPTOM_IDS, type Symptom, UNMENTIONED_COUNTS } from '../symptoms.ts';
 
 /** A repair that was made, numbered as in the record. */
@@ -42,7 +43,7 @@ export interface MadeRepair {
 export interface Bench {
   readonly head: CaseHead;
   readonly rules: Rules;
-  readonly lacking: ReadonlySet<string>;
+  readonly practice: HousePractice;
   readonly catalogue: Catalogue;
   readonly planner: Planner;
   readonly network: Network;
@@ -64,40 +65,43 @@ export interface Bench {
 }
 
 export interface BenchOptions {
-  readonly rules?: Rules;
   /** The shop's own weights, by fault id. */
   readonly weights?: Readonly<Record<string, number>>;
-  /** Instruments the shop does not own. */
-  readonly lacking?: readonly string[];
 }
 
 /** The bench as it is with nothing but the complaint. */
 export function openBench(head: CaseHead, options: BenchOptions = {}): Bench {
   const catalogue = catalogueFor(head.engine, head.history, options.weights);
   const base = compileNetwork(catalogue.network);
+  const practice = practiceOf(head.house);
   const fixed: Fixed = {
     head,
-    rules: options.rules ?? DEFAULT_RULES,
-    lacking: new Set(options.lacking),
+    rules: houseRules(head.house),
+    practice,
     catalogue,
-    planner: plannerFor(catalogue, base, head.complaint),
+    planner: plannerFor(
+      catalogue,
+      base,
+      head.complaint,
+      (check) => !practice.leavesOut.has(check.id) && !check.needs.some((need) => head.house.lacking.includes(need)),
+    ),
     base,
   };
   return blank(fixed, base, []);
 }
 
 /** What no event changes. */
-type Fixed = Pick<Bench, 'head' | 'rules' | 'lacking' | 'catalogue' | 'planner' | 'base'>;
+type Fixed = Pick<Bench, 'head' | 'rules' | 'practice' | 'catalogue' | 'planner' | 'base'>;
 
 function blank(
-  { head, rules, lacking, catalogue, planner, base }: Fixed,
+  { head, rules, practice, catalogue, planner, base }: Fixed,
   network: Network,
   triples: Bench['triples'],
 ): Bench {
   return {
     head,
     rules,
-    lacking,
+    practice,
     catalogue,
     planner,
     base,
@@ -291,7 +295,7 @@ function withRepairMade(bench: Bench, step: RepairStep, event: number): Bench {
   };
 }
 
-/** Chance that work of that kind did not take [brief value, from memory]. */
+/** Chance that work of that kind did not take [from memory, adjustable]. */
 const FAILS: Record<RepairStep['action'], number | null> = {
   replaced: 0.02,
   adjusted: 0.03,

@@ -17,7 +17,7 @@ export interface Finding {
 /** Each repair of a job with the proof it stood on, from the record as it stands. */
 export function findingsOf(bench: Bench): Finding[] {
   const out: Finding[] = [];
-  let again = openBench(bench.head, { rules: bench.rules });
+  let again = openBench(bench.head);
   bench.standing.forEach((event, i) => {
     if (event?.kind === 'repair') {
       const summary = summarise(again);

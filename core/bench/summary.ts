@@ -438,7 +438,18 @@ export function nextChecks(bench: Bench, summary: Pick<BenchSummary, 'slipped' |
   const plan = planNext(bench.catalogue, bench.network, bench.belief, bench.planner, situationOf(bench), again);
   const retests = summary.retests.map((due) => retestAsNext(bench, due));
   const same = (a: NextCheck, b: NextCheck) => a.check === b.check && a.cylinder === b.cylinder;
-  return { ...plan, next: [...retests, ...plan.next.filter((n) => !retests.some((r) => same(n, r)))] };
+  const listed = plan.next.filter((n) => !retests.some((r) => same(n, r)));
+  return { ...plan, next: [...retests, ...ledByHouse(bench, listed)] };
+}
+
+/** What makes it safe and what is to be taken again stay first; then what the house's school leads with, if it is worth listing. */
+function ledByHouse({ practice, head }: Bench, listed: readonly NextCheck[]): readonly NextCheck[] {
+  const leads = practice.leads.filter((lead) => lead.with.some((symptom) => head.complaint.includes(symptom)));
+  if (leads.length === 0) return listed;
+  const fixed = listed.filter((n) => n.why.code === 'makes-safe' || n.why.code === 'again');
+  const free = listed.filter((n) => !fixed.includes(n));
+  const first = free.find((n) => leads.some(({ checks }) => checks.some((start) => n.check.startsWith(start))));
+  return first ? [...fixed, first, ...free.filter((n) => n !== first)] : listed;
 }
 
 function retestAsNext(bench: Bench, { check, cylinder, condition, temperature, repair }: RetestDue): NextCheck {
@@ -478,7 +489,7 @@ function situationOf(bench: Bench): Situation {
     repaired: epochOf(bench) > 0,
     crankingUnsafe: stopped !== null && (plugsOut ?? -1) < stopped,
     lastCylinder: bench.lastCylinder,
-    lacking: bench.lacking,
+    after: bench.practice.after,
     readings: currentReadings(bench),
     epoch: epochOf(bench),
   };

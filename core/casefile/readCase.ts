@@ -1,5 +1,6 @@
 import type { EngineFigures, EngineWords, MachineKind } from '../engine/index.ts';
 import { FAULTS } from '../faults/index.ts';
+import { DEFAULT_HOUSE, type House } from '../house.ts';
 import { HISTORY_FLAGS, type Symptom } from '../symptoms.ts';
 import { type InputIssue, issuesOf, type Read, refuse } from './issues.ts';
 import { type JobEvent, readEvent } from './readEvent.ts';
@@ -19,6 +20,8 @@ export interface CaseHead {
   readonly figures: EngineFigures;
   readonly history: History;
   readonly complaint: readonly Symptom[];
+  /** House rules the whole job is judged by. */
+  readonly house: House;
 }
 
 export interface Case extends CaseHead {
@@ -71,6 +74,7 @@ function headOf(head: Omit<RawCase, 'events'>, engine: EngineWords, figures: Eng
       flags: history?.flags ?? [],
     },
     complaint: head.complaint,
+    house: head.house ?? DEFAULT_HOUSE,
   };
 }
 

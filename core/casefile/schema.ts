@@ -7,6 +7,7 @@ import {
   RUNNING_STATES,
   TEMPERATURES,
 } from '../engine/index.ts';
+import { houseSchema } from '../house.ts';
 import { SYMPTOM_IDS, type Symptom } from '../symptoms.ts';
 import { DIMENSIONS, type Unit } from '../units/index.ts';
 import { CLOSE_KINDS } from './kinds.ts';
@@ -122,6 +123,8 @@ export const caseSchema = z.strictObject({
   history: historySchema.optional(),
   complaint: z.array(symptomSchema),
   said: z.string().max(2000).optional(),
+  /** House rules the job was opened under; left out where the house has none of its own. */
+  house: houseSchema.optional(),
   events: z.array(eventSchema).max(MAX_EVENTS),
 });
 

@@ -205,7 +205,7 @@ type Optional =
   | 'proposed'
   | 'assess';
 
-/** Every reading carries about this chance of saying nothing (brief house value, from memory). */
+/** Every reading carries about this chance of saying nothing (house value, from memory). */
 export const USUAL_SLIP = 0.02;
 
 /** A check with the usual answers filled in; figures are judged by the check's own `assess`, plain outcomes here. */

@@ -184,6 +184,9 @@ export const CHECKS: readonly CheckDefinition[] = [
   runShutOff,
 ];
 
+/** Everything some check needs, by name. */
+export const INSTRUMENTS: readonly string[] = [...new Set(CHECKS.flatMap((check) => check.needs))].sort();
+
 const BY_ID = new Map(CHECKS.map((check) => [check.id, check]));
 
 /** The check of that id, or undefined. */

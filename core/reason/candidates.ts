@@ -18,8 +18,8 @@ export interface Situation {
   /** It stopped dead and nobody has had the plugs out since. */
   readonly crankingUnsafe: boolean;
   readonly lastCylinder: number | null;
-  /** Instruments the shop does not own: checks that need one are left out. */
-  readonly lacking: ReadonlySet<string>;
+  /** Checks the house makes only once another was made on that side. */
+  readonly after: ReadonlyMap<string, string>;
   readonly readings: readonly StandingReading[];
   readonly epoch: number;
 }
@@ -235,7 +235,7 @@ export function candidatesOf(round: Round, again: string | null): Candidate[] {
   for (const { instance, state, mask } of planner.candidates) {
     const turns = state === 'cranking' || RUNNING.includes(state);
     if (turns && situation.crankingUnsafe) continue;
-    if (instance.check.needs.some((need) => situation.lacking.has(need))) continue;
+    if (waitsForAnother(instance, situation)) continue;
     if (instance.check.impliesState && !possible(state)) continue;
     for (const temperature of temperaturesFor(instance, situation)) {
       if (temperature === 'hot' && (situation.crankingUnsafe || !possible('idle'))) continue;
@@ -247,6 +247,11 @@ export function candidatesOf(round: Round, again: string | null): Candidate[] {
     }
   }
   return out;
+}
+
+function waitsForAnother({ check, cylinder }: CheckInstance, { after, readings }: Situation): boolean {
+  const first = after.get(check.id);
+  return first !== undefined && !readings.some((r) => r.reading.check === first && r.reading.cylinder === cylinder);
 }
 
 function temperaturesFor({ check }: CheckInstance, { hot, hasRun }: Situation): (Temperature | null)[] {

@@ -75,8 +75,16 @@ export function accessKeysFor(
   return [...new Set(sides.flatMap((side) => accessChain(check.access, side)))];
 }
 
-/** Prepares the plan for one engine; `complaint` decides which faults would explain it. */
-export function plannerFor(catalogue: Catalogue, network: Network, complaint: readonly Symptom[]): Planner {
+/**
+ * Prepares the plan for one engine; `complaint` decides which faults would explain it.
+ * @param makes whether the house makes that check at all: it owns the instrument and does not leave the check out
+ */
+export function plannerFor(
+  catalogue: Catalogue,
+  network: Network,
+  complaint: readonly Symptom[],
+  makes: (check: CheckDefinition) => boolean = () => true,
+): Planner {
   const cylinders = Array.from({ length: catalogue.engine.cylinders }, (_, i) => i + 1);
   const accessKeys: string[] = [];
   const bitOf = (key: string) => {
@@ -85,7 +93,7 @@ export function plannerFor(catalogue: Catalogue, network: Network, complaint: re
   };
   const maskOf = (instance: CheckInstance) =>
     accessKeysFor(instance.check, instance.cylinder, cylinders).reduce((mask, key) => mask | bitOf(key), 0);
-  const instances = new Map(catalogue.checks.map((c) => [c.key, c]));
+  const instances = new Map(catalogue.checks.filter((c) => makes(c.check)).map((c) => [c.key, c]));
   const probes: Probe[] = [];
   const probeIndex = new Map<string, number>();
   const probeFor = (need: Need, target: number | null): number | null => {
@@ -136,7 +144,7 @@ export function plannerFor(catalogue: Catalogue, network: Network, complaint: re
     }
   });
   const candidates = catalogue.checks
-    .filter((c) => c.check.proposed)
+    .filter((c) => c.check.proposed && makes(c.check))
     .flatMap((instance) => instance.check.states.map((state) => ({ instance, state, mask: maskOf(instance) })));
   const explains = Uint8Array.from(catalogue.faults, (fault) =>
     Number(complaint.some((s) => symptomChance(fault, s, AS_COMPLAINED) > 0.05)),

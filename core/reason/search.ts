@@ -2,7 +2,7 @@ import type { Belief } from './belief.ts';
 import type { Network } from './network.ts';
 import { HOT_MIN, maskCost, type Planner } from './planner.ts';
 
-/** The search is capped here: "stop and talk to the customer" [brief value, a house rule]. */
+/** The search is capped here: "stop and talk to the customer" [a house rule]. */
 export const SEARCH_CAP_MIN = 200;
 
 /** Faults below this take no part in the order of the search. */

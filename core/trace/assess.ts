@@ -3,7 +3,8 @@ import { type InputIssue, issuesOf, type Read, readEvent, refuse } from '../case
 import { CAUTIONS } from '../cautions.ts';
 import { findCheck } from '../checks/index.ts';
 import { engineFigures, engineWords } from '../engine/index.ts';
-import { DEFAULT_RULES, RULES_VERSION } from '../rules.ts';
+import { houseRules, houseSchema, ruleVersionOf } from '../house.ts';
+import { RULES_VERSION } from '../rules.ts';
 
 const inputSchema = z.looseObject({
   engine: engineFigures.extend(engineWords.partial().shape).optional(),
@@ -13,6 +14,8 @@ const inputSchema = z.looseObject({
       temperatureC: z.number().min(-50).max(60).optional(),
     })
     .optional(),
+  /** House rules to judge by; the defaults where left out. */
+  house: houseSchema.prefault({}),
 });
 
 /** What an engine is taken for where the input leaves a word out: a twin with a coil per cylinder, the rest unknown. */
@@ -32,7 +35,7 @@ export function assessInput(checkId: string, raw: unknown): Read<unknown> {
   if (!check) return refuse({ path: '$', message: `no check is called "${checkId}"` });
   const input = inputSchema.safeParse(raw);
   if (!input.success) return refuse(...issuesOf(input.error, '$'));
-  const { engine: given = {}, ambient, ...event } = input.data;
+  const { engine: given = {}, ambient, house, ...event } = input.data;
   const words = engineWords.safeParse({
     ...UNSAID,
     ...(given.cylinders === 1 ? { layout: 'single' } : {}),
@@ -54,7 +57,7 @@ export function assessInput(checkId: string, raw: unknown): Read<unknown> {
   const assessed = check.assess(reading, {
     engine: words.data,
     figures: given,
-    rules: DEFAULT_RULES,
+    rules: houseRules(house),
     ...(ambient ? { ambient } : {}),
   });
   return {
@@ -72,7 +75,7 @@ export function assessInput(checkId: string, raw: unknown): Read<unknown> {
       cannotClear: check.cannotClear,
       mayOnlyMean: check.mayOnlyMean,
       cautions: check.hazards.map((id) => CAUTIONS[id]),
-      rules: RULES_VERSION,
+      rules: ruleVersionOf(RULES_VERSION, house),
     },
   };
 }

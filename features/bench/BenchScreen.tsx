@@ -316,6 +316,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
                 <RepairPlate
                   key={settled.fault}
                   faultKey={settled.fault}
+                  house={caseHead.house}
                   proof={[...new Set(settled.proof)].sort((a, b) => a - b).map(lineText)}
                   onRecord={put}
                   onMore={() => setMore(true)}
@@ -399,6 +400,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
                 <DrawerBox key={drawer}>
                   {drawer === 'repair' ? (
                     <AnyRepair
+                      house={caseHead.house}
                       keys={repairKeys(
                         summary.suspects.map((s) => s.key),
                         caseHead,

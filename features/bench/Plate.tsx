@@ -7,7 +7,7 @@ import {
   type CheckDefinition,
   checkOf,
   cylindersOf,
-  DEFAULT_RULES,
+  houseRules,
   type NextCheck,
   type NumberField,
   type RawCheckEvent,
@@ -118,7 +118,7 @@ export function Plate({
         const context: AssessContext = {
           engine: head.engine,
           figures: head.figures,
-          rules: DEFAULT_RULES,
+          rules: houseRules(head.house),
           ...(twin ? { twin } : {}),
         };
         return { side, assessed: check.assess(read.value.reading, context) };

@@ -2,10 +2,12 @@
 import { type FormEvent, useState } from 'react';
 import {
   ACTION_WORDS,
+  adviceOn,
   CONDITIONS,
   type FaultDefinition,
   faultLabel,
   findFault,
+  type House,
   type RawEvent,
   REPAIR_ACTIONS,
   type RepairAction,
@@ -34,9 +36,11 @@ const definitionOf = (id: string): Pick<FaultDefinition, 'repair' | 'endsInDecis
 /** Records what was done to a part. Starts with the action usual for it. */
 export function RepairForm({
   faultKey,
+  house,
   onRecord,
 }: {
   faultKey: string;
+  house: House;
   onRecord: (event: RawEvent, id: string) => void;
 }) {
   const { id, cylinder } = splitKey(faultKey);
@@ -60,6 +64,12 @@ export function RepairForm({
   };
   return (
     <form onSubmit={submit} className="space-y-2">
+      {adviceOn(house, id).map((says) => (
+        <p key={says} className="bg-well px-3 py-2">
+          <span className="font-bold">House rule: </span>
+          {says}
+        </p>
+      ))}
       <Choice<RepairAction>
         small
         label="What was done"
@@ -98,11 +108,13 @@ export function RepairForm({
 /** A fault is proven: what settled it, what stands behind it, and the repair. */
 export function RepairPlate({
   faultKey,
+  house,
   proof,
   onRecord,
   onMore,
 }: {
   faultKey: string;
+  house: House;
   proof: readonly string[];
   onRecord: (event: RawEvent, id: string) => void;
   onMore: () => void;
@@ -137,7 +149,7 @@ export function RepairPlate({
       )}
       <p className="mt-2 text-[0.95rem] text-soft">{repair.minutes} min hands on. The maker's manual comes first.</p>
       <div className="mt-3">
-        <RepairForm key={faultKey} faultKey={faultKey} onRecord={onRecord} />
+        <RepairForm key={faultKey} faultKey={faultKey} house={house} onRecord={onRecord} />
       </div>
       <Button look="quiet" className="mt-2" onClick={onMore}>
         Check more before repairing
@@ -149,9 +161,11 @@ export function RepairPlate({
 /** A repair of anything suspected, proven or not. */
 export function AnyRepair({
   keys,
+  house,
   onRecord,
 }: {
   keys: readonly string[];
+  house: House;
   onRecord: (event: RawEvent, id: string) => void;
 }) {
   const [chosen, setChosen] = useState<string | null>(null);
@@ -172,7 +186,7 @@ export function AnyRepair({
           ))}
         </select>
       </label>
-      {chosen && <RepairForm key={chosen} faultKey={chosen} onRecord={onRecord} />}
+      {chosen && <RepairForm key={chosen} faultKey={chosen} house={house} onRecord={onRecord} />}
     </div>
   );
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import {
   type CloseBlocker,
   correctionIssue,
+  DEFAULT_HOUSE,
   type EngineWords,
   type InputIssue,
   issuesOf,
@@ -75,6 +76,7 @@ export async function recordEvent(db: Database, jobId: string, raw: unknown, now
       at: new Date(at),
       sheetVersion: record[0]!.sheetVersion,
       engine,
+      house: { ...DEFAULT_HOUSE, ...file.head.house },
     });
     const appended = await appendEvent(
       db,

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { type InputIssue, issuesOf, MACHINE_KINDS, type RawCase, readCase, symptomSchema } from '@/core/index.ts';
 import type { Database } from '@/db/client.ts';
+import { houseNow } from '@/db/house.ts';
 import { openJob } from '@/db/jobs.ts';
 import { addMachine, machineOf, sheetsOf } from '@/db/machines.ts';
 import { complaintEvent } from '@/db/newEvent.ts';
@@ -47,6 +48,7 @@ export async function createJob(db: Database, raw: unknown, now: Date): Promise<
   if (!machine) return { ok: false, issues: [{ path: '$.machineId', message: 'pick the machine' }] };
   const sheet = (await sheetsOf(db, [machine.sheetId])).get(machine.sheetId);
   if (!sheet) return { ok: false, issues: [{ path: '$.newMachine.sheetId', message: 'pick the engine' }] };
+  const { house } = await houseNow(db);
   const head: Omit<RawCase, 'events'> = {
     format: 'ridge-bolt/case',
     version: 1,
@@ -57,6 +59,7 @@ export async function createJob(db: Database, raw: unknown, now: Date): Promise<
     },
     history: { hours: given.hours, storedMonths: given.storedMonths, flags: given.flags },
     complaint: given.complaint,
+    ...(house.revision === 0 ? {} : { house: house as RawCase['house'] }),
     ...(given.said.trim() === '' ? {} : { said: given.said.trim() }),
   };
   const read = readCase({ ...head, events: [] });

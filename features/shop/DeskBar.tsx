@@ -116,6 +116,14 @@ function DeskPanel({ people, desk }: { people: readonly Person[]; desk: Desk }) 
             onChange={(on) => on && set(DeskCookie.twoLetters, on)}
           />
         </Setting>
+        <Setting label="The whole shop">
+          <Link
+            href="/rules"
+            className="inline-flex min-h-tap items-center border-2 border-line bg-sheet px-3 font-semibold"
+          >
+            House rules
+          </Link>
+        </Setting>
       </div>
     </section>
   );

@@ -6,6 +6,7 @@ import { BenchPage } from './bench.ts';
 const VIEWS = [
   ['floor', '/'],
   ['new job', '/jobs/new'],
+  ['house rules', '/rules'],
   ['bench, tracing', '/jobs/job-heron-4-power'],
   ['bench, repair', '/jobs/job-heron-7-battery'],
   ['bench, re-test', '/jobs/job-coot-2-shut-off'],

@@ -4,6 +4,7 @@ import { BenchPage } from './bench.ts';
 const VIEWS = [
   ['floor', '/'],
   ['new job', '/jobs/new'],
+  ['house rules', '/rules'],
   ['bench, tracing', '/jobs/job-heron-4-power'],
   ['bench, one side suspected', '/jobs/job-sluice-1-one'],
   ['bench, repair', '/jobs/job-heron-7-battery'],

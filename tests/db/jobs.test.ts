@@ -7,7 +7,7 @@ import { drizzle } from 'drizzle-orm/mysql2';
 import { migrate } from 'drizzle-orm/mysql2/migrator';
 import { createConnection } from 'mysql2/promise';
 import { afterAll, describe, expect, it } from 'vitest';
-import { readEvent } from '@/core/index.ts';
+import { DEFAULT_HOUSE, readEvent } from '@/core/index.ts';
 import { databaseOn, openPool } from '@/db/client.ts';
 import { appendEvent, eventsOf, figuresOf, jobOf, openJob } from '@/db/jobs.ts';
 import { complaintEvent, newEvent } from '@/db/newEvent.ts';
@@ -56,6 +56,7 @@ describe.skipIf(!url)('the record in MariaDB', () => {
       at: new Date('2026-11-25T08:00:00.123Z'),
       sheetVersion: 1,
       engine,
+      house: DEFAULT_HOUSE,
     });
   };
   const startJob = async () => {

@@ -23,7 +23,7 @@ import { random } from './random.ts';
 const twin = { strokeMm: 69, rodMm: 112 };
 
 describe('crank geometry', () => {
-  it('6.35 mm past top dead centre on 69 x 112 is 31.0 degrees, 62.2 mm of arc on a 230 mm rim (brief 3.4, worked figure)', () => {
+  it('6.35 mm past top dead centre on 69 x 112 is 31.0 degrees, 62.2 mm of arc on a 230 mm rim (worked figure; Heywood, ch. 2)', () => {
     const angle = crankAngleDegAt(twin, 6.35);
     expect(angle).toBeCloseTo(31.0, 1);
     expect(rimArcMm(230, angle)).toBeCloseTo(62.2, 1);
@@ -56,7 +56,7 @@ describe('crank geometry', () => {
     expect(() => clearanceMl({ boreMm: 80, strokeMm: 69 }, 1)).toThrow(RangeError);
   });
 
-  it('347 ml at 8.4:1 leaves 47 ml (brief 3.3, worked figure)', () => {
+  it('347 ml at 8.4:1 leaves 47 ml (worked figure; definition of the ratio)', () => {
     expect(sweptMl({ boreMm: 80, strokeMm: 69 })).toBeCloseTo(346.8, 1);
     expect(clearanceMl({ boreMm: 80, strokeMm: 69 }, 8.4)).toBeCloseTo(46.9, 1);
   });

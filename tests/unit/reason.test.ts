@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import {
   type Bench,
   CONDITIONS,
+  DEFAULT_HOUSE,
   FAULTS,
   findingsOf,
   nextChecks,
@@ -34,7 +35,7 @@ const heat = (one: number, two: number) => ({
   fields: { ambient: degC(18) },
 });
 
-describe('the kill circuit, as it must come out (brief 3.2; common practice)', () => {
+describe('the kill circuit, as it must come out (common practice, no source)', () => {
   const dead = (bench: Bench, c: 1 | 2) => withEvents(bench, c === 1 ? heat(50, 210) : heat(210, 50));
 
   it('a shorted diode on one side is suspected by the OTHER side being dead', () => {
@@ -299,7 +300,7 @@ describe('what to check next', () => {
       events: [],
     });
     if (!read.ok) throw new Error('refused');
-    const bench = openBench(read.value, { lacking: ['infrared thermometer'] });
+    const bench = openBench({ ...read.value, house: { ...DEFAULT_HOUSE, lacking: ['infrared thermometer'] } });
     expect(nextChecks(bench, summarise(bench)).next.map((n) => n.check)).not.toContain('balance.heat');
   });
 

@@ -32,14 +32,14 @@ export default async function BenchPage({ params }: Params) {
   const bench = benchOf(id, file);
   const { summary, plan } = standOf(bench);
   const desk = await deskSettings(staff);
-  const { kind, engine, figures, history, complaint } = bench.head;
+  const { kind, engine, figures, history, complaint, house } = bench.head;
   return (
     <BenchScreen
       key={id}
       job={{ id, number: job.number }}
       machine={{ tag: machine!.tag, name: machine!.name, owner: machine!.owner }}
       head={file.head}
-      caseHead={{ kind, engine, figures, history, complaint }}
+      caseHead={{ kind, engine, figures, history, complaint, house }}
       events={file.events}
       people={people}
       staff={staff}

@@ -1,0 +1,20 @@
+import { database } from '@/db/client.ts';
+import { saveHouse } from '@/features/house/saveHouse.ts';
+import { readJson } from '@/features/shop/readJson.ts';
+
+export const dynamic = 'force-dynamic';
+
+export async function POST(request: Request) {
+  const body = await readJson(request);
+  if (!body.ok) return Response.json({ issues: [{ path: '$', message: body.message }] }, { status: body.status });
+  try {
+    const saved = await saveHouse(database(), body.value, new Date());
+    return saved.ok ? Response.json(saved) : Response.json({ issues: saved.issues }, { status: saved.status });
+  } catch (error) {
+    console.error(error);
+    return Response.json(
+      { issues: [{ path: '$', message: 'The rules could not be saved just now. What you typed stays: try again.' }] },
+      { status: 503 },
+    );
+  }
+}

@@ -1,0 +1,33 @@
+import { INSTRUMENTS } from '@/core/index.ts';
+import { database } from '@/db/client.ts';
+import { houseNow } from '@/db/house.ts';
+import { activePeople, everyPerson } from '@/db/people.ts';
+import { HouseForm } from '@/features/house/HouseForm.tsx';
+import { DeskBar } from '@/features/shop/DeskBar.tsx';
+import { deskSettings } from '@/features/shop/settings.ts';
+
+export const dynamic = 'force-dynamic';
+export const metadata = { title: 'House rules' };
+
+export default async function HouseRulesPage() {
+  const db = database();
+  const [{ house, personId, at }, people, all] = [await houseNow(db), await activePeople(db), await everyPerson(db)];
+  const desk = await deskSettings(people);
+  return (
+    <>
+      <DeskBar people={people} desk={desk}>
+        <h1 className="text-[1.05rem] font-extrabold">House rules</h1>
+      </DeskBar>
+      <main className="mx-auto max-w-[1500px] p-3">
+        <HouseForm
+          house={house}
+          by={all.find((p) => p.id === personId)?.name ?? null}
+          on={at?.toISOString().slice(0, 10) ?? null}
+          instruments={INSTRUMENTS}
+          personId={desk.person?.id ?? null}
+          habit={desk.habit}
+        />
+      </main>
+    </>
+  );
+}
