@@ -40,6 +40,7 @@ export const SHEETS = [
       rodMm: 112,
       compressionRatio: 8.4,
       flywheelRimMm: 230,
+      flywheelTeeth: 116,
       crankTaperMm: 28,
       coilOhmsLow: 3200,
       coilOhmsHigh: 4600,

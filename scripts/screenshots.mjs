@@ -43,6 +43,11 @@ const SHOTS = [
   { name: 'single', path: '/jobs/job-teal-new' },
   { name: 'closed', path: '/jobs/job-heron-9-closed' },
   { name: 'new-job', path: '/jobs/new' },
+  {
+    name: 'house-rules',
+    path: '/rules',
+    act: (page) => page.locator('summary', { hasText: 'Spark' }).click(),
+  },
   { name: 'job-sheet', path: '/jobs/job-heron-9-closed/sheet', whole: true },
   {
     name: 'out-of-reach',

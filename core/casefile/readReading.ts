@@ -4,6 +4,8 @@ import {
   type Field,
   type FieldValue,
   findCheck,
+  mainFigure,
+  type NamedInstrument,
   type NumberField,
   type PlacesField,
   type Reading,
@@ -28,6 +30,44 @@ export function cylinderIssue(
   return accepted.includes(String(cylinder))
     ? null
     : { path: `${path}.cylinder`, message: `this engine has no cylinder ${cylinder}`, accepted };
+}
+
+/** What an instrument is called, or null where it was not named. */
+export const instrumentName = (instrument: RawCheckEvent['instrument']): string | null =>
+  typeof instrument === 'string' ? instrument : (instrument?.name ?? null);
+
+/** How fine the instrument is said to be, in the inside unit of the check's main figure; null where only its name is given. */
+function readInstrument(
+  { instrument }: RawCheckEvent,
+  check: CheckDefinition,
+  path: string,
+  issues: InputIssue[],
+): NamedInstrument | null {
+  if (instrument === undefined || typeof instrument === 'string') return null;
+  const { classPercent = null, resolution } = instrument;
+  if (classPercent === null && resolution === undefined) return null;
+  if (!check.accuracy) {
+    issues.push({ path: `${path}.instrument`, message: `${check.id} measures nothing: no class to name` });
+    return null;
+  }
+  if (!resolution) return { classPercent, resolution: null };
+  const { dimension } = mainFigure(check)!;
+  const accepted = unitsOf(dimension);
+  if (!accepted.includes(resolution.unit)) {
+    issues.push({
+      path: `${path}.instrument.resolution.unit`,
+      message: `${resolution.unit} does not measure ${dimension}`,
+      accepted,
+    });
+    return null;
+  }
+  if (!(resolution.value >= 0)) {
+    issues.push({ path: `${path}.instrument.resolution.value`, message: 'a resolution is 0 or more' });
+    return null;
+  }
+  // A difference of temperatures has no zero to shift.
+  const zero = toSi({ value: 0, unit: resolution.unit }, dimension);
+  return { classPercent, resolution: toSi(resolution, dimension) - zero };
 }
 
 /**
@@ -66,6 +106,7 @@ export function readReading(
         accepted: check.outcomes.map((o) => o.id),
       });
   }
+  const instrument = readInstrument(event, check, path, issues);
   const symptoms = event.symptoms ?? null;
   const takesSymptoms = check.outcomes.length === 0;
   if (symptoms !== null && !takesSymptoms)
@@ -100,6 +141,7 @@ export function readReading(
         perCylinderOutcome,
         where: event.where ?? null,
         symptoms,
+        instrument,
       },
     },
   };

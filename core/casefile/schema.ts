@@ -27,6 +27,19 @@ const stamp = {
   by: z.string().max(120).optional(),
 };
 
+/**
+ * The instrument by its name, or besides with how fine it is: its class in percent of the reading, and its resolution in a unit of
+ * the check's main figure. What is left out is taken from the default class.
+ */
+export const instrumentSchema = z.union([
+  z.string().max(200),
+  z.strictObject({
+    name: z.string().max(200).optional(),
+    classPercent: z.number().min(0).max(50).optional(),
+    resolution: quantitySchema.optional(),
+  }),
+]);
+
 export const checkEventSchema = z.strictObject({
   check: z.string(),
   cylinder: cylinderSchema.optional(),
@@ -43,7 +56,7 @@ export const checkEventSchema = z.strictObject({
   outcome: z.string().max(60).optional(),
   symptoms: z.array(symptomSchema).optional(),
   where: z.string().max(200).optional(),
-  instrument: z.string().max(200).optional(),
+  instrument: instrumentSchema.optional(),
   /** The keys as typed, by field. */
   typed: z.record(z.string(), z.string().max(80)).optional(),
   /** Taken to prove a repair. */

@@ -1,5 +1,22 @@
-import { bandWeights } from '../measure/index.ts';
-import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
+import { bandWeights, strengthFromHeldSpeeds } from '../measure/index.ts';
+import { type Accuracy, errorOf } from './accuracy.ts';
+import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes, type Reading } from './define.ts';
+
+/** Weaker over stronger cylinder, once both were cut out at a held throttle from about the same speed; null before that. */
+function strengthOfPair({ fields }: Reading, twin: Reading | undefined): number | null {
+  const other = twin?.fields;
+  if (other?.throttle !== 'held' || typeof other.before !== 'number' || typeof other.after !== 'number') return null;
+  if (typeof fields.before !== 'number' || typeof fields.after !== 'number') return null;
+  const both = (fields.before + other.before) / 2;
+  // Two runs from different speeds are two throttles.
+  if (Math.abs(fields.before - other.before) > 0.03 * both) return null;
+  const [cutStronger, cutWeaker] = [Math.min(fields.after, other.after), Math.max(fields.after, other.after)];
+  if (!(cutStronger > 0 && cutWeaker <= both)) return null;
+  return strengthFromHeldSpeeds({ both, cutStronger, cutWeaker });
+}
+
+/** [P] */
+const TACHOMETER: Accuracy = { percent: 0.5, floor: 5 };
 
 export const balanceCutOut = defineCheck({
   id: 'balance.cut-out',
@@ -24,11 +41,12 @@ export const balanceCutOut = defineCheck({
     after: numberField('After', 'speed', [0, 6000], ['rpm', 'rpm'], { required: true }),
     throttle: { kind: 'choice', label: 'Throttle', choices: ['held', 'governed'], required: false },
   },
+  accuracy: TACHOMETER,
   assess: (reading, { rules, twin }) => {
     const { before, after, throttle } = reading.fields;
     if (typeof before !== 'number' || typeof after !== 'number') return EMPTY_ASSESSMENT;
     const drop = before - after;
-    const plusMinus = 0.005 * (before + after) + 10;
+    const plusMinus = errorOf(reading, TACHOMETER, before) + errorOf(reading, TACHOMETER, after);
     const quantities: Record<string, { value: number; unit: string; plusMinus?: number }> = {
       dropRpm: { value: drop, unit: 'rpm', plusMinus },
     };
@@ -37,6 +55,8 @@ export const balanceCutOut = defineCheck({
         ? twin.fields.before - twin.fields.after
         : null;
     if (twinDrop !== null && drop + twinDrop > 0) quantities.dropShare = { value: drop / (drop + twinDrop), unit: '' };
+    const strength = throttle === 'held' ? strengthOfPair(reading, twin) : null;
+    if (strength !== null) quantities.strengthRatio = { value: strength, unit: '', plusMinus: 0.1 };
     const limits = [limitOf('nothing under', rules, 'cutOutDeadRpm'), limitOf('pulls from', rules, 'cutOutWeakRpm')];
     if (throttle !== 'held' && drop < rules.cutOutWeakRpm.value) {
       // Healthy twins drop 60 rpm or nothing at governed speed: a small drop tells next to nothing.

@@ -1,5 +1,6 @@
 import { cylindersOf } from '../engine/index.ts';
 import { bandWeights } from '../measure/index.ts';
+import { type Accuracy, errorOf } from './accuracy.ts';
 import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
 import { severityOf } from './judge.ts';
 
@@ -10,7 +11,7 @@ const AMBIENT_RANGE_C = [-10, 40] as const;
 /** Below this rise nothing has warmed up and the ratio is noise. */
 const LEAST_RISE_K = 25;
 
-const thermometerError = (celsius: number) => Math.max(2, 0.02 * Math.abs(celsius));
+const THERMOMETER: Accuracy = { percent: 1, floor: 2 };
 
 export const balanceHeat = defineCheck({
   id: 'balance.heat',
@@ -34,6 +35,7 @@ export const balanceHeat = defineCheck({
   via: { pull: { dead: { cold: 0.95, cooler: 0.049 }, weak: { cooler: 0.8, cold: 0.1 } } },
   each: numberField('Exhaust or head', 'temperature', [-40, 900], ['degC', 'degF'], { required: true }),
   fields: { ambient: numberField('Ambient', 'temperature', [-40, 60], ['degC', 'degF']) },
+  accuracy: THERMOMETER,
   assess: (reading, { rules, engine }) => {
     const limits = [limitOf('dead under', rules, 'heatDeadRatio'), limitOf('alike from', rules, 'heatAlikeRatio')];
     const plain = Object.entries(reading.perCylinderOutcome);
@@ -54,7 +56,7 @@ export const balanceHeat = defineCheck({
         cylinder,
         value,
         error:
-          Math.hypot(thermometerError(t), thermometerError(hottest)) / rise +
+          Math.hypot(errorOf(reading, THERMOMETER, t), errorOf(reading, THERMOMETER, hottest)) / rise +
           (Math.max(...bounds) - Math.min(...bounds)) / 2,
       };
     });

@@ -1,8 +1,12 @@
+import { type Accuracy, errorOf } from './accuracy.ts';
 import { defineCheck, EMPTY_ASSESSMENT, numberField, outcomes } from './define.ts';
 import { judge } from './judge.ts';
 
 /** A stator that makes this share of its sheet figure is still good [P]. */
 const GOOD_SHARE = 0.85;
+
+/** Shop multimeter on alternating volts [P]. */
+const AC_METER: Accuracy = { percent: 1, floor: 0.1 };
 
 export const chargeStator = defineCheck({
   id: 'charge.stator',
@@ -21,6 +25,7 @@ export const chargeStator = defineCheck({
   combine: { kind: 'ordered' },
   leak: { low: 0.01 },
   fields: { value: numberField('Volts AC', 'voltage', [0, 200], ['V', 'V'], { required: true }) },
+  accuracy: AC_METER,
   assess: (reading, { figures }) => {
     const { value } = reading.fields;
     if (typeof value !== 'number') return EMPTY_ASSESSMENT;
@@ -36,7 +41,7 @@ export const chargeStator = defineCheck({
     const limit = GOOD_SHARE * sheet;
     return judge({
       value,
-      error: 0.01 * value + 0.1,
+      error: errorOf(reading, AC_METER, value),
       spread: 0.05 * sheet,
       bands: [
         { outcome: 'low', from: -Infinity, to: limit },

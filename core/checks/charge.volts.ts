@@ -1,5 +1,6 @@
+import { errorOf, VOLTMETER } from './accuracy.ts';
 import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
-import { judge, meterVolts } from './judge.ts';
+import { judge } from './judge.ts';
 
 export const chargeVolts = defineCheck({
   id: 'charge.volts',
@@ -19,6 +20,7 @@ export const chargeVolts = defineCheck({
   combine: { kind: 'dominance', order: ['ok', 'low', 'high'] },
   leak: { low: 0.02, high: 0.005 },
   fields: { value: numberField('Volts', 'voltage', [0, 40], ['V', 'V'], { required: true }) },
+  accuracy: VOLTMETER,
   assess: (reading, { rules }) => {
     const { value } = reading.fields;
     if (typeof value !== 'number') return EMPTY_ASSESSMENT;
@@ -30,7 +32,7 @@ export const chargeVolts = defineCheck({
     ];
     const assessed = judge({
       value,
-      error: meterVolts(value),
+      error: errorOf(reading, VOLTMETER, value),
       spread: (low - fault) / 4,
       // Between the two limits of a side it is a maybe: the middle parts them.
       bands: [
@@ -40,7 +42,7 @@ export const chargeVolts = defineCheck({
       ],
       sound: [low, high],
       worst: [12, 16.5],
-      quantities: { chargeVolts: { value, unit: 'V', plusMinus: meterVolts(value) } },
+      quantities: { chargeVolts: { value, unit: 'V', plusMinus: errorOf(reading, VOLTMETER, value) } },
       limits: [
         limitOf('good from', rules, 'chargeGoodLowVolts'),
         limitOf('good to', rules, 'chargeGoodHighVolts'),

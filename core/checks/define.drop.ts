@@ -1,7 +1,8 @@
 import { legDropVolts } from '../measure/index.ts';
 import type { RuleName } from '../rules.ts';
+import { errorOf, VOLTMETER } from './accuracy.ts';
 import { type CheckDefinition, defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
-import { judge, meterVolts } from './judge.ts';
+import { judge } from './judge.ts';
 
 /** American wire gauges of starter cables; 0, 00 as printed on them. */
 const GAUGES = ['00', '0', '1', '2', '4', '6', '8'];
@@ -45,6 +46,7 @@ export function defineDrop(spec: {
           }
         : {}),
     },
+    accuracy: VOLTMETER,
     assess: (reading, { rules }) => {
       const { value: volts, current, cableLength, gauge } = reading.fields;
       if (typeof volts !== 'number') return EMPTY_ASSESSMENT;
@@ -56,7 +58,7 @@ export function defineDrop(spec: {
       const limit = expected ?? rules[spec.rule].value;
       return judge({
         value: volts,
-        error: meterVolts(volts),
+        error: errorOf(reading, VOLTMETER, volts),
         spread: 0.08,
         bands: [
           { outcome: 'ok', from: -Infinity, to: limit },
@@ -65,7 +67,7 @@ export function defineDrop(spec: {
         sound: [-Infinity, limit],
         worst: [-Infinity, 4 * limit],
         quantities: {
-          dropVolts: { value: volts, unit: 'V', plusMinus: meterVolts(volts) },
+          dropVolts: { value: volts, unit: 'V', plusMinus: errorOf(reading, VOLTMETER, volts) },
           ...(expected === null ? {} : { expectedDropVolts: { value: expected, unit: 'V' } }),
         },
         limits: [

@@ -1,6 +1,7 @@
 import type { Rules } from '../rules.ts';
+import { errorOf, VOLTMETER } from './accuracy.ts';
 import { type CheckDefinition, defineCheck, EMPTY_ASSESSMENT, type Limit, numberField, outcomes } from './define.ts';
-import { judge, meterVolts } from './judge.ts';
+import { judge } from './judge.ts';
 
 /** Below this a wire is not fed at all; between it and the limit it is fed badly [V] [P]. */
 const NOTHING_VOLTS = 1;
@@ -37,6 +38,7 @@ export function defineFed(
     outcomes: outcomes({ present: 'Volts there', absent: 'No volts' }),
     combine: { kind: 'ordered' },
     fields: { value: numberField('Volts', 'voltage', [0, 20], ['V', 'V'], { required: true }), ...extra },
+    accuracy: VOLTMETER,
     assess: (reading, { rules }) => {
       const { value } = reading.fields;
       if (typeof value !== 'number') return EMPTY_ASSESSMENT;
@@ -44,7 +46,7 @@ export function defineFed(
       const limit = least.value;
       return judge({
         value,
-        error: meterVolts(value),
+        error: errorOf(reading, VOLTMETER, value),
         spread: 0.15,
         bands: [
           { outcome: 'absent', from: -Infinity, to: limit },

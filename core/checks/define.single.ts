@@ -1,7 +1,11 @@
 import type { RuleName } from '../rules.ts';
 import type { Unit } from '../units/index.ts';
+import { type Accuracy, errorOf, VOLTMETER } from './accuracy.ts';
 import { type CheckDefinition, defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
-import { judge, meterVolts } from './judge.ts';
+import { judge } from './judge.ts';
+
+/** Shop multimeter on small currents [P]. */
+const AMMETER: Accuracy = { percent: 1, floor: 0.0005 };
 
 type Frame = Pick<
   CheckDefinition,
@@ -26,6 +30,7 @@ export function defineAtMost(
   },
 ): CheckDefinition {
   const { dimension, max, unit, rule, ruleScale = 1, quantity, spread, labels, points, ...frame } = spec;
+  const accuracy = dimension === 'voltage' ? VOLTMETER : AMMETER;
   return defineCheck({
     ...frame,
     scope: 'machine',
@@ -36,11 +41,12 @@ export function defineAtMost(
         required: true,
       }),
     },
+    accuracy,
     assess: (reading, { rules }) => {
       const { value } = reading.fields;
       if (typeof value !== 'number') return EMPTY_ASSESSMENT;
       const limit = rules[rule].value * ruleScale;
-      const error = dimension === 'voltage' ? meterVolts(value) : 0.01 * value + 0.0005;
+      const error = errorOf(reading, accuracy, value);
       return judge({
         value,
         error,

@@ -3,6 +3,7 @@ import type { EngineFigures, EngineWords, RunningState, Temperature } from '../e
 import type { System } from '../parts.ts';
 import type { Rules } from '../rules.ts';
 import type { Dimension, Unit } from '../units/index.ts';
+import type { Accuracy, NamedInstrument } from './accuracy.ts';
 
 /** What a check can say, first the one a sound machine gives. */
 export interface Outcome {
@@ -58,6 +59,8 @@ export interface Reading {
   readonly perCylinderOutcome: Readonly<Record<number, string>>;
   readonly where: string | null;
   readonly symptoms: readonly string[] | null;
+  /** How fine the instrument is, where somebody said so. */
+  readonly instrument: NamedInstrument | null;
 }
 
 export interface AssessContext {
@@ -169,6 +172,8 @@ export interface CheckDefinition {
   readonly outcomes: readonly Outcome[];
   readonly combine: Combine;
   readonly fields: Readonly<Record<string, Field>>;
+  /** Default class of the instrument its main figure is read on; null where nothing is measured. */
+  readonly accuracy: Accuracy | null;
   /** The figure taken on each cylinder, for checks of all cylinders at once. */
   readonly each: NumberField | null;
   /** Made while cranking or running, it shows that the engine cranks or runs. Checks of the cranking circuit do not. */
@@ -195,6 +200,7 @@ type Optional =
   | 'cannotClear'
   | 'mayOnlyMean'
   | 'fields'
+  | 'accuracy'
   | 'each'
   | 'impliesState'
   | 'leak'
@@ -222,6 +228,7 @@ export function defineCheck(
     cannotClear: [],
     mayOnlyMean: [],
     fields: {},
+    accuracy: null,
     each: null,
     impliesState: true,
     leak: {},

@@ -1,10 +1,14 @@
 import { sweptMl } from '../engine/index.ts';
 import { demandMlPerMin } from '../measure/index.ts';
+import { type Accuracy, errorOf } from './accuracy.ts';
 import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
 import { judge } from './judge.ts';
 
 /** Under this share of the demand nothing to speak of comes [P]. */
 const NOTHING_SHARE = 0.15;
+
+/** A measuring cup read by its lines [P]. */
+const MEASURE: Accuracy = { percent: 3, floor: 0 };
 
 export const fuelFlow = defineCheck({
   id: 'fuel.flow',
@@ -28,12 +32,14 @@ export const fuelFlow = defineCheck({
     volume: numberField('Volume', 'volume', [0, 0.01], ['ml', 'ml'], { required: true }),
     time: numberField('In', 'time', [1, 3600], ['s', 's'], { required: true }),
   },
+  accuracy: MEASURE,
   assess: (reading, { engine, figures, rules, ambient }) => {
     const { volume, time } = reading.fields;
     if (typeof volume !== 'number' || typeof time !== 'number') return EMPTY_ASSESSMENT;
     const flow = ((volume * 1e6) / time) * 60;
     // A line on the measure, and a second on the watch.
-    const error = flow * Math.hypot(0.03, 1 / time) + 60 / time;
+    const share = volume > 0 ? errorOf(reading, MEASURE, volume) / volume : 0;
+    const error = flow * Math.hypot(share, 1 / time) + 60 / time;
     const flowMlPerMin = { value: flow, unit: 'ml/min', plusMinus: error };
     const limits = [limitOf('times the demand', rules, 'flowTimesDemand')];
     const { boreMm, strokeMm, governedRpm } = figures;

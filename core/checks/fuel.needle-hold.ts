@@ -1,8 +1,12 @@
 import { bandWeights } from '../measure/index.ts';
+import { type Accuracy, errorOf } from './accuracy.ts';
 import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
 import { severityOf } from './judge.ts';
 
 const PASCALS_PER_PSI = 6894.757;
+
+/** A hand pump's gauge, read to a tenth of a psi [P]. */
+const PUMP_GAUGE: Accuracy = { percent: 0, floor: 0.1 * PASCALS_PER_PSI };
 
 export const fuelNeedleHold = defineCheck({
   id: 'fuel.needle-hold',
@@ -31,13 +35,16 @@ export const fuelNeedleHold = defineCheck({
       required: false,
     },
   },
+  accuracy: PUMP_GAUGE,
   assess: (reading, { rules }) => {
     const { start, end, time, how } = reading.fields;
     if (typeof start !== 'number' || typeof end !== 'number' || typeof time !== 'number') return EMPTY_ASSESSMENT;
     // A rate, so that different times compare.
     const psiPerMinute = ((start - end) / PASCALS_PER_PSI / time) * 60;
     const limit = rules.needleLossPsiPerMin.value;
-    const quantities = { needleLossPsiPerMin: { value: psiPerMinute, unit: 'psi/min', plusMinus: 0.4 } };
+    // Both ends are read by eye: the longer one waits, the less it matters.
+    const error = (errorOf(reading, PUMP_GAUGE, start) / PASCALS_PER_PSI / time) * 60;
+    const quantities = { needleLossPsiPerMin: { value: psiPerMinute, unit: 'psi/min', plusMinus: error } };
     const limits = [limitOf('at most', rules, 'needleLossPsiPerMin')];
     // With an empty bowl the float hangs and opens the needle: only that it holds all the same would say something.
     if (how === 'in place, bowl empty' && psiPerMinute > limit)
@@ -49,14 +56,14 @@ export const fuelNeedleHold = defineCheck({
         { outcome: 'no-hold', from: limit * 8, to: Infinity },
       ],
       psiPerMinute,
-      0.4,
+      error,
     );
     return {
       ...EMPTY_ASSESSMENT,
       outcome: heaviest(weights),
       weights: { '': weights },
       severity: severityOf(psiPerMinute, [-Infinity, limit], [-Infinity, limit * 8]),
-      tooCloseToCall: Math.abs(psiPerMinute - limit) < 0.4,
+      tooCloseToCall: Math.abs(psiPerMinute - limit) < error,
       quantities,
       limits,
       points: psiPerMinute > limit ? ['needle and seat'] : [],

@@ -1,5 +1,6 @@
+import { errorOf, OHMMETER } from './accuracy.ts';
 import { defineCheck, EMPTY_ASSESSMENT, type Limit, limitOf, numberField, outcomes } from './define.ts';
-import { judge, meterOhms } from './judge.ts';
+import { judge } from './judge.ts';
 
 export const fuelSolenoidOhms = defineCheck({
   id: 'fuel.solenoid-ohms',
@@ -20,6 +21,7 @@ export const fuelSolenoidOhms = defineCheck({
   fields: {
     value: numberField('Resistance', 'resistance', [0, 1e6], ['ohm', 'ohm'], { required: true, openLoop: true }),
   },
+  accuracy: OHMMETER,
   assess: (reading, { rules, figures }) => {
     const { value } = reading.fields;
     const low = figures.solenoidOhmsLow ?? rules.solenoidOhmsLow.value;
@@ -41,7 +43,7 @@ export const fuelSolenoidOhms = defineCheck({
         points: ['solenoid coil'],
       };
     if (typeof value !== 'number') return EMPTY_ASSESSMENT;
-    const error = meterOhms(value);
+    const error = errorOf(reading, OHMMETER, value);
     return judge({
       value,
       error,

@@ -6,7 +6,7 @@ import { balanceRhythm } from './balance.rhythm.ts';
 import { chargeRegulatorDrop } from './charge.regulator-drop.ts';
 import { chargeStator } from './charge.stator.ts';
 import { chargeVolts } from './charge.volts.ts';
-import type { CheckDefinition } from './define.ts';
+import type { CheckDefinition, NumberField } from './define.ts';
 import { fuelBowlLook } from './fuel.bowl-look.ts';
 import { fuelBowlSealLook } from './fuel.bowl-seal-look.ts';
 import { fuelChoke } from './fuel.choke.ts';
@@ -184,6 +184,13 @@ export const CHECKS: readonly CheckDefinition[] = [
   runShutOff,
 ];
 
+/** The figure a check is about: that of each cylinder, or its first number; null where nothing is measured. */
+export function mainFigure(check: CheckDefinition): NumberField | null {
+  return (
+    check.each ?? Object.values(check.fields).find((field): field is NumberField => field.kind === 'number') ?? null
+  );
+}
+
 /** Everything some check needs, by name. */
 export const INSTRUMENTS: readonly string[] = [...new Set(CHECKS.flatMap((check) => check.needs))].sort();
 
@@ -202,4 +209,5 @@ export function checkOf(id: string): CheckDefinition {
 }
 
 export { ACCESS, accessChain, accessLabel, accessOf, liesBehind } from './access.ts';
+export { type Accuracy, accuracyOf, type NamedInstrument } from './accuracy.ts';
 export * from './define.ts';

@@ -56,9 +56,3 @@ export function judge(judged: Judged): Assessment {
     remarks: judged.remarks ?? [],
   };
 }
-
-/** Shop multimeter on a voltage: half a percent and a digit [P]. */
-export const meterVolts = (volts: number) => 0.005 * Math.abs(volts) + 0.01;
-
-/** Shop multimeter on a resistance: one percent, and what its leads leave [P]. */
-export const meterOhms = (ohms: number) => 0.01 * ohms + 0.2;

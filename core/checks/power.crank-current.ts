@@ -1,5 +1,9 @@
+import { type Accuracy, errorOf } from './accuracy.ts';
 import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
 import { judge } from './judge.ts';
+
+/** Clamp on direct current: three percent and its zero [P]. */
+const CLAMP: Accuracy = { percent: 3, floor: 2 };
 
 export const powerCrankCurrent = defineCheck({
   id: 'power.crank-current',
@@ -20,6 +24,7 @@ export const powerCrankCurrent = defineCheck({
   impliesState: false,
   leak: { low: 0.02, high: 0.06, locked: 0.004 },
   fields: { value: numberField('Current', 'current', [0, 1500], ['A', 'A'], { required: true }) },
+  accuracy: CLAMP,
   assess: (reading, { rules }) => {
     const { value } = reading.fields;
     if (typeof value !== 'number') return EMPTY_ASSESSMENT;
@@ -28,7 +33,7 @@ export const powerCrankCurrent = defineCheck({
       rules.crankCurrentHighA.value,
       rules.crankCurrentLockedA.value,
     ];
-    const error = 0.03 * value + 2;
+    const error = errorOf(reading, CLAMP, value);
     return judge({
       value,
       error,

@@ -1,4 +1,5 @@
 import { bandWeights, crankCurrentBandA } from '../measure/index.ts';
+import { errorOf, VOLTMETER } from './accuracy.ts';
 import {
   type ComputedQuantity,
   defineCheck,
@@ -39,6 +40,7 @@ export const powerCrankVolts = defineCheck({
     restVolts: numberField('At rest before', 'voltage', [0, 16], ['V', 'V']),
     resistance: numberField('Resistance by tester', 'resistance', [0.001, 1], ['mohm', 'mohm']),
   },
+  accuracy: VOLTMETER,
   assess: (reading, { rules }) => {
     const volts = reading.fields.value;
     if (typeof volts !== 'number') return EMPTY_ASSESSMENT;
@@ -56,7 +58,7 @@ export const powerCrankVolts = defineCheck({
         { outcome: 'stays-high', from: high, to: Infinity },
       ],
       volts,
-      Math.hypot(0.005 * volts, 0.25),
+      Math.hypot(errorOf(reading, VOLTMETER, volts), 0.25),
     );
     // High volts with a starter that turns briskly is simply a good battery.
     if (typeof rpm === 'number' && rpm > 350) {
@@ -76,7 +78,7 @@ export const powerCrankVolts = defineCheck({
       outcome,
       weights: { '': weights },
       severity: outcome === 'stays-high' ? 0.5 : severityOf(volts, [low, Infinity], [6, Infinity]),
-      tooCloseToCall: Math.abs(volts - low) < 0.06,
+      tooCloseToCall: Math.abs(volts - low) < errorOf(reading, VOLTMETER, volts),
       quantities,
       limits: [
         limitOf('sags under', rules, 'crankVoltsLow'),

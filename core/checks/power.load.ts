@@ -1,6 +1,7 @@
 import { loadMinVolts } from '../measure/index.ts';
+import { errorOf, VOLTMETER } from './accuracy.ts';
 import { defineCheck, EMPTY_ASSESSMENT, numberField, outcomes } from './define.ts';
-import { judge, meterVolts } from './judge.ts';
+import { judge } from './judge.ts';
 
 export const powerLoad = defineCheck({
   id: 'power.load',
@@ -22,6 +23,7 @@ export const powerLoad = defineCheck({
     value: numberField('Volts after 15 s', 'voltage', [0, 15], ['V', 'V'], { required: true }),
     temperature: numberField('Battery temperature', 'temperature', [-30, 60], ['degC', 'degF']),
   },
+  accuracy: VOLTMETER,
   assess: (reading, { ambient }) => {
     const { value, temperature } = reading.fields;
     if (typeof value !== 'number') return EMPTY_ASSESSMENT;
@@ -33,7 +35,7 @@ export const powerLoad = defineCheck({
     const limit = loadMinVolts(batteryC ?? 21);
     return judge({
       value,
-      error: meterVolts(value),
+      error: errorOf(reading, VOLTMETER, value),
       spread: 0.1,
       bands: [
         { outcome: 'sags', from: -Infinity, to: limit },

@@ -1,9 +1,10 @@
 import { bandWeights, chargePercent } from '../measure/index.ts';
+import { errorOf, VOLTMETER } from './accuracy.ts';
 import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
 import { severityOf } from './judge.ts';
 
-/** Shop multimeter: half a percent and one digit [P]; good batteries of one charge spread about as much again. */
-const sigmaVolts = (volts: number) => Math.hypot(0.005 * volts, 0.01, 0.04);
+/** Good batteries of one charge spread by about this [V] [P]. */
+const SPREAD_VOLTS = 0.04;
 
 export const powerRestVolts = defineCheck({
   id: 'power.rest-volts',
@@ -26,13 +27,15 @@ export const powerRestVolts = defineCheck({
     restedMinutes: numberField('Rested', 'time', [0, 30 * 86400], ['min', 'min']),
     justCharged: { kind: 'flag', label: 'Just off the charger' },
   },
+  accuracy: VOLTMETER,
   assess: (reading, { rules }) => {
     const volts = reading.fields.value;
     if (typeof volts !== 'number') return EMPTY_ASSESSMENT;
     const rested = reading.fields.restedMinutes;
     const unrested =
       reading.fields.justCharged === true || (typeof rested === 'number' && rested < rules.restMinutes.value * 60);
-    const sigma = sigmaVolts(volts);
+    const plusMinus = errorOf(reading, VOLTMETER, volts);
+    const sigma = Math.hypot(plusMinus, SPREAD_VOLTS);
     const [full, flat, gone] = [rules.restVoltsFull.value, rules.restVoltsFlat.value, rules.restVoltsCellGone.value];
     const weights = bandWeights(
       [
@@ -59,7 +62,6 @@ export const powerRestVolts = defineCheck({
       };
     }
     const outcome = heaviest(weights);
-    const plusMinus = 0.005 * volts + 0.01;
     return {
       ...EMPTY_ASSESSMENT,
       outcome,

@@ -1,4 +1,5 @@
 import { bandWeights, ccaEstimateA } from '../measure/index.ts';
+import { type Accuracy, errorOf } from './accuracy.ts';
 import {
   type ComputedQuantity,
   defineCheck,
@@ -11,7 +12,7 @@ import {
 import { severityOf } from './judge.ts';
 
 /** Conductance testers repeat within about 8 % [P]. */
-const TESTER_ERROR = 0.08;
+const TESTER: Accuracy = { percent: 8, floor: 0 };
 
 export const powerTester = defineCheck({
   id: 'power.tester',
@@ -35,6 +36,7 @@ export const powerTester = defineCheck({
     resistance: numberField('Resistance', 'resistance', [0.001, 1], ['mohm', 'mohm']),
     stateOfCharge: numberField('State of charge', 'percent', [0, 100], ['%', '%']),
   },
+  accuracy: TESTER,
   assess: (reading, { rules, figures }) => {
     const { measuredCca, ratedCca, resistance, stateOfCharge } = reading.fields;
     const quantities: Record<string, ComputedQuantity> = {};
@@ -60,7 +62,8 @@ export const powerTester = defineCheck({
       return { ...EMPTY_ASSESSMENT, quantities, missing, limits };
     }
     const health = (100 * measured) / rated;
-    const error = typeof measuredCca === 'number' ? TESTER_ERROR : 0.15;
+    const error =
+      typeof measuredCca === 'number' ? errorOf(reading, TESTER, measuredCca) / Math.max(1, measuredCca) : 0.15;
     quantities.healthPercent = { value: health, unit: '%', plusMinus: health * error };
     if (typeof stateOfCharge === 'number' && stateOfCharge < rules.testerChargePercent.value) {
       return { ...EMPTY_ASSESSMENT, quantities, limits, missing, remarks: ['charge_first'] };

@@ -7,6 +7,7 @@ import {
   POLYTROPIC_LOW,
   seaLevelGaugePa,
 } from '../measure/index.ts';
+import { type Accuracy, errorOf } from './accuracy.ts';
 import { type ComputedQuantity, defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
 import { judge } from './judge.ts';
 
@@ -23,6 +24,9 @@ function expectedPa(figures: EngineFigures, pa: number): { low: number; high: nu
     high: compressionGaugePa(ratio, POLYTROPIC_HIGH, pa),
   };
 }
+
+/** Compression gauge: two percent and its valve [Pa] [P]. */
+const GAUGE: Accuracy = { percent: 2, floor: 2 * PASCALS_PER_PSI };
 
 export const sealCompression = defineCheck({
   id: 'seal.compression',
@@ -50,13 +54,15 @@ export const sealCompression = defineCheck({
     strokes: { kind: 'choice', label: 'Strokes', choices: ['1', '2', '3', '4', '5', '6', 'more'], required: false },
     throttleOpen: { kind: 'flag', label: 'Throttle wide open' },
   },
+  accuracy: GAUGE,
   assess: (reading, { rules, figures, engine, ambient, twin }) => {
     const { value, strokes, throttleOpen } = reading.fields;
     if (typeof value !== 'number') return EMPTY_ASSESSMENT;
     const pa = ambientPa(ambient?.altitudeM ?? rules.shopAltitudeM.value);
     const psi = (gauge: number) => gauge / PASCALS_PER_PSI;
     const atSea = psi(seaLevelGaugePa(value, pa));
-    const error = 0.02 * atSea + 2;
+    // What the gauge is off by grows with it as the pressure is brought to the sea's.
+    const error = (errorOf(reading, GAUGE, value) / PASCALS_PER_PSI) * (101_325 / pa);
     const quantities: Record<string, ComputedQuantity> = {
       seaLevelPsi: { value: atSea, unit: 'psi', plusMinus: error },
     };

@@ -7,6 +7,7 @@ import {
   percentLeak,
   percentOnReference,
 } from '../measure/index.ts';
+import { type Accuracy, errorOf } from './accuracy.ts';
 import {
   type AssessContext,
   type Assessment,
@@ -22,7 +23,7 @@ import { judge } from './judge.ts';
 
 const PASCALS_PER_PSI = 6894.757;
 /** A shop gauge over 100 psi: class 1.6 of its scale [P]. */
-const GAUGE_ERROR_PA = 0.016 * 100 * PASCALS_PER_PSI;
+const GAUGE: Accuracy = { percent: 0, floor: 0.016 * 100 * PASCALS_PER_PSI };
 
 const PLACES = [
   { id: 'intake', label: 'Intake' },
@@ -65,7 +66,8 @@ function assessLeakDown(reading: Reading, { rules, figures, ambient, twin }: Ass
   const missing: { name: string; reason: string }[] = [];
   const percent = percentLeak(supply, held);
   // Both gauges are off by themselves; on one instrument with one scale a good part of it is common.
-  const percentError = (100 * GAUGE_ERROR_PA * 0.7) / supply;
+  const gaugeError = 0.7 * errorOf(reading, GAUGE, supply);
+  const percentError = (100 * gaugeError) / supply;
   quantities.percentLeak = { value: percent, unit: '%', plusMinus: percentError };
   const { jet, jetHeld } = reading.fields;
   const calibrated =
@@ -80,7 +82,7 @@ function assessLeakDown(reading: Reading, { rules, figures, ambient, twin }: Ass
   const tester = { supplyPa: supply, orificeMm2: calibrated ?? holeMm2(orificeMm) };
   const areaOf = (pressure: number) => leakAreaMm2(tester, Math.min(supply, Math.max(0.001 * supply, pressure)), pa);
   const area = areaOf(held);
-  const areaError = Math.abs(areaOf(held - GAUGE_ERROR_PA * 0.7) - areaOf(held + GAUGE_ERROR_PA * 0.7)) / 2;
+  const areaError = Math.abs(areaOf(held - gaugeError) - areaOf(held + gaugeError)) / 2;
   quantities.leakAreaMm2 = { value: area, unit: 'mm2', plusMinus: areaError };
   const reference = percentOnReference(area);
   const referenceError =
@@ -166,5 +168,6 @@ export const sealLeakDown = defineCheck({
     angleDeg: numberField('Crank after top', 'angle', [0, 180], ['deg', 'deg']),
     heard: { kind: 'places', label: 'Air heard', places: PLACES, grades: ['faint', 'clear', 'loud'] },
   },
+  accuracy: GAUGE,
   assess: assessLeakDown,
 });

@@ -1,5 +1,9 @@
 import { bandWeights } from '../measure/index.ts';
+import { type Accuracy, errorOf } from './accuracy.ts';
 import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
+
+/** A rod and a rule over the plug hole [m] [P]. */
+const RULER: Accuracy = { percent: 0, floor: 0.7e-3 };
 
 export const sealPistonMoves = defineCheck({
   id: 'seal.piston-moves',
@@ -17,6 +21,7 @@ export const sealPistonMoves = defineCheck({
   combine: { kind: 'ordered' },
   leak: { short: 0.01, still: 0.001 },
   fields: { travel: numberField('Travel', 'length', [0, 0.2], ['mm', 'in']) },
+  accuracy: RULER,
   assess: (reading, { rules, figures }) => {
     const travel = reading.fields.travel;
     if (typeof travel !== 'number') return EMPTY_ASSESSMENT;
@@ -31,6 +36,7 @@ export const sealPistonMoves = defineCheck({
       };
     }
     const percent = (travel * 1000 * 100) / figures.strokeMm;
+    const error = (errorOf(reading, RULER, travel) * 1000 * 100) / figures.strokeMm;
     const weights = bandWeights(
       [
         { outcome: 'still', from: -Infinity, to: 10 },
@@ -38,15 +44,15 @@ export const sealPistonMoves = defineCheck({
         { outcome: 'moves', from: rules.pistonShortPercent.value, to: Infinity },
       ],
       percent,
-      2,
+      2 * error,
     );
     return {
       ...EMPTY_ASSESSMENT,
       outcome: heaviest(weights),
       weights: { '': weights },
       severity: Math.min(1, Math.max(0, (100 - percent) / 50)),
-      tooCloseToCall: Math.abs(percent - rules.pistonShortPercent.value) < 1,
-      quantities: { travelPercent: { value: percent, unit: '%', plusMinus: 1 } },
+      tooCloseToCall: Math.abs(percent - rules.pistonShortPercent.value) < error,
+      quantities: { travelPercent: { value: percent, unit: '%', plusMinus: error } },
       limits,
       points: percent < rules.pistonShortPercent.value ? ['rod'] : [],
     };

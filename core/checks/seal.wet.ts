@@ -1,10 +1,14 @@
 import { clearanceMl } from '../engine/index.ts';
 import { WET_DOSE_ML, wetDoseRisePercent } from '../measure/index.ts';
+import { type Accuracy, errorOf } from './accuracy.ts';
 import { type ComputedQuantity, defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
 import { judge } from './judge.ts';
 
 /** What 3 ml do in an engine of usual size, where the sheet does not give the room [%] [P]. */
 const USUAL_DOSE_RISE = 8;
+
+/** The compression gauge, two percent and its valve [Pa] [P]. */
+const GAUGE: Accuracy = { percent: 2, floor: 2 * 6894.757 };
 
 export const sealWet = defineCheck({
   id: 'seal.wet',
@@ -26,6 +30,7 @@ export const sealWet = defineCheck({
     value: numberField('Wet', 'pressure', [0, 2.5e6], ['kPa', 'psi'], { required: true }),
     dry: numberField('Dry', 'pressure', [1000, 2.5e6], ['kPa', 'psi']),
   },
+  accuracy: GAUGE,
   assess: (reading, { rules, figures }) => {
     const { value, dry } = reading.fields;
     const limits = [limitOf('rises from', rules, 'wetRisePercent')];
@@ -42,11 +47,19 @@ export const sealWet = defineCheck({
       ? wetDoseRisePercent(clearanceMl({ boreMm, strokeMm }, compressionRatio), compressionRatio, WET_DOSE_ML)
       : USUAL_DOSE_RISE;
     const rise = 100 * (value / dry - 1) - byOil;
-    const quantities: Record<string, ComputedQuantity> = { wetRisePercent: { value: rise, unit: '%', plusMinus: 4 } };
+    // One gauge read twice: a good part of what it is off by is common to both.
+    const error =
+      100 *
+      (value / dry) *
+      0.7 *
+      Math.hypot(errorOf(reading, GAUGE, value) / value, errorOf(reading, GAUGE, dry) / dry);
+    const quantities: Record<string, ComputedQuantity> = {
+      wetRisePercent: { value: rise, unit: '%', plusMinus: error },
+    };
     const limit = rules.wetRisePercent.value;
     return judge({
       value: rise,
-      error: 4,
+      error,
       bands: [
         { outcome: 'same', from: -Infinity, to: limit },
         { outcome: 'rises', from: limit, to: Infinity },

@@ -1,8 +1,11 @@
 import { bandWeights } from '../measure/index.ts';
+import { type Accuracy, errorOf } from './accuracy.ts';
 import { defineCheck, EMPTY_ASSESSMENT, heaviest, type Limit, limitOf, numberField, outcomes } from './define.ts';
 
 /** A feeler brackets to about half a thou; two hands differ by as much again [P]. */
 const SIGMA_METRES = 0.015e-3;
+
+const FEELER: Accuracy = { percent: 0, floor: 0.006e-3 };
 
 export const sparkAirGap = defineCheck({
   id: 'spark.air-gap',
@@ -24,6 +27,7 @@ export const sparkAirGap = defineCheck({
     gapA: numberField('First leg', 'length', [0, 0.005], ['mm', 'thou'], { required: true }),
     gapB: numberField('Second leg', 'length', [0, 0.005], ['mm', 'thou']),
   },
+  accuracy: FEELER,
   assess: (reading, { rules, figures }) => {
     const { gapA, gapB } = reading.fields;
     if (typeof gapA !== 'number') return EMPTY_ASSESSMENT;
@@ -53,7 +57,7 @@ export const sparkAirGap = defineCheck({
       outcome: heaviest(weights),
       weights: { '': weights },
       severity: Math.min(1, Math.max(0, outside(worst) / 0.3e-3)),
-      tooCloseToCall: [low, high].some((limit) => Math.abs(worst - limit) < 0.006e-3),
+      tooCloseToCall: [low, high].some((limit) => Math.abs(worst - limit) < errorOf(reading, FEELER, worst)),
       missing: typeof gapB === 'number' ? [] : [{ name: 'gapB', reason: 'One leg only: both legs decide.' }],
       limits,
       points: outside(worst) > SIGMA_METRES ? ['air gap'] : [],

@@ -1,4 +1,5 @@
 import { bandWeights, coilResistanceAt20C } from '../measure/index.ts';
+import { type Accuracy, errorOf } from './accuracy.ts';
 import {
   type ComputedQuantity,
   defineCheck,
@@ -11,6 +12,9 @@ import {
 } from './define.ts';
 
 const ohms = { required: false, openLoop: true };
+
+/** Shop multimeter on its 20k range: one percent and a digit [P]. */
+const KILOHM_RANGE: Accuracy = { percent: 1, floor: 10 };
 
 export const sparkCoilOhms = defineCheck({
   id: 'spark.coil-ohms',
@@ -46,6 +50,7 @@ export const sparkCoilOhms = defineCheck({
     flexMin: numberField('Flexed, lowest', 'resistance', [0, 1e6], ['kohm', 'kohm'], ohms),
     flexMax: numberField('Flexed, highest', 'resistance', [0, 1e6], ['kohm', 'kohm'], ohms),
   },
+  accuracy: KILOHM_RANGE,
   assess: (reading, { rules, figures, twin }) => {
     const { toGround, coilTemperature, flexMin, flexMax } = reading.fields;
     const fromSheet = figures.coilOhmsLow != null && figures.coilOhmsHigh != null;
@@ -83,7 +88,7 @@ export const sparkCoilOhms = defineCheck({
     const missing: { name: string; reason: string }[] = [];
     const quantities: Record<string, ComputedQuantity> = {};
     let judged = toGround;
-    const error = 0.01 * toGround + 10;
+    const error = errorOf(reading, KILOHM_RANGE, toGround);
     if (typeof coilTemperature === 'number') {
       judged = coilResistanceAt20C(toGround, coilTemperature);
       quantities.ohmsAt20C = { value: judged, unit: 'ohm', plusMinus: error };

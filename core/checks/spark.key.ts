@@ -1,9 +1,13 @@
 import { timingOffsetDeg } from '../engine/index.ts';
+import { type Accuracy, errorOf } from './accuracy.ts';
 import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
 import { judge } from './judge.ts';
 
 /** What the eye takes for a whole key [deg] [P]. */
 const SEEN_DEG = 1;
+
+/** A steel rule laid along the taper [m] [P]. */
+const RULE: Accuracy = { percent: 0, floor: 0.2e-3 };
 
 export const sparkKey = defineCheck({
   id: 'spark.key',
@@ -25,6 +29,7 @@ export const sparkKey = defineCheck({
     offset: numberField('Step along the taper', 'length', [0, 0.04], ['mm', 'in']),
     offsetAngle: numberField('or in degrees', 'angle', [0, 180], ['deg', 'deg']),
   },
+  accuracy: RULE,
   assess: (reading, { rules, figures }) => {
     const { offset, offsetAngle } = reading.fields;
     const [felt, kicks] = [rules.keyFeltDeg.value, rules.keyKicksDeg.value];
@@ -38,7 +43,9 @@ export const sparkKey = defineCheck({
         missing: [{ name: 'timingOffsetDeg', reason: 'The engine sheet has no taper diameter: give the degrees.' }],
       };
     const degrees = given ? offsetAngle : timingOffsetDeg(1000 * (offset as number), figures.crankTaperMm!);
-    const error = given ? 1 : timingOffsetDeg(0.2, figures.crankTaperMm!);
+    const error = given
+      ? SEEN_DEG
+      : timingOffsetDeg(1000 * errorOf(reading, RULE, offset as number), figures.crankTaperMm!);
     return judge({
       value: degrees,
       error,

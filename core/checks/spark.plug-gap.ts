@@ -1,5 +1,9 @@
+import { type Accuracy, errorOf } from './accuracy.ts';
 import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
 import { judge } from './judge.ts';
+
+/** Wire gauges step by about a thou [m] [P]. */
+const WIRE_GAUGE: Accuracy = { percent: 0, floor: 0.025e-3 };
 
 export const sparkPlugGap = defineCheck({
   id: 'spark.plug-gap',
@@ -18,6 +22,7 @@ export const sparkPlugGap = defineCheck({
   combine: { kind: 'dominance', order: ['ok', 'wide', 'closed'] },
   leak: { wide: 0.05, closed: 0.01 },
   fields: { value: numberField('Gap', 'length', [0, 0.005], ['mm', 'thou'], { required: true }) },
+  accuracy: WIRE_GAUGE,
   assess: (reading, { rules, figures }) => {
     const { value } = reading.fields;
     if (typeof value !== 'number') return EMPTY_ASSESSMENT;
@@ -26,7 +31,7 @@ export const sparkPlugGap = defineCheck({
     const tolerance = rules.plugGapToleranceMm.value;
     return judge({
       value: gap,
-      error: 0.025,
+      error: 1000 * errorOf(reading, WIRE_GAUGE, value),
       bands: [
         { outcome: 'closed', from: -Infinity, to: target - tolerance },
         { outcome: 'ok', from: target - tolerance, to: target + tolerance },

@@ -1,5 +1,6 @@
-import { crankAngleDegAt, rimArcMm, rimChordMm } from '../engine/index.ts';
+import { crankAngleDegAt, rimArcMm, rimChordMm, teethOf } from '../engine/index.ts';
 import { adjusterTurns, releaseLeftMm } from '../measure/index.ts';
+import { type Accuracy, errorOf } from './accuracy.ts';
 import {
   type AssessContext,
   type Assessment,
@@ -15,7 +16,7 @@ import {
 import { judge } from './judge.ts';
 
 /** Feeler blades step by about this [mm] [P]. */
-const BLADE_ERROR_MM = 0.013;
+const BLADE: Accuracy = { percent: 0, floor: 0.013e-3 };
 const VALVES = ['intake', 'exhaust'] as const;
 type Valve = (typeof VALVES)[number];
 
@@ -61,13 +62,17 @@ function position({ figures, rules, engine }: AssessContext) {
       quantities.rimArcMm = { value: rimArcMm(figures.flywheelRimMm, angle), unit: 'mm', plusMinus: 2 };
       quantities.rimChordMm = { value: rimChordMm(figures.flywheelRimMm, angle), unit: 'mm', plusMinus: 2 };
     } else missing.push({ name: 'rimArcMm', reason: 'The engine sheet has no rim diameter.' });
+    if (figures.flywheelTeeth != null)
+      quantities.rimTeeth = { value: teethOf(figures.flywheelTeeth, angle), unit: 'teeth', plusMinus: 0.5 };
+    else missing.push({ name: 'rimTeeth', reason: 'The engine sheet does not count the teeth of the ring gear.' });
   } else if (past > 0)
     missing.push({ name: 'lashAngleDeg', reason: 'The engine sheet has no stroke or no rod length.' });
   else quantities.lashAngleDeg = { value: 0, unit: 'deg' };
   return { quantities, missing };
 }
 
-function oneValve(valve: Valve, value: number, context: AssessContext): Assessment {
+function oneValve(valve: Valve, value: number, reading: Reading, context: AssessContext): Assessment {
+  const bladeMm = 1000 * errorOf(reading, BLADE, value);
   const lashMm = 1000 * value;
   const { low, high, limits } = windowOf(valve, context);
   const { figures } = context;
@@ -81,7 +86,7 @@ function oneValve(valve: Valve, value: number, context: AssessContext): Assessme
       quantities[name('adjusterTurns')] = {
         value: adjusterTurns(wanted - lashMm, adjusterPitchMm, adjusterKind, rockerRatio),
         unit: 'turns',
-        plusMinus: Math.abs(adjusterTurns(BLADE_ERROR_MM, adjusterPitchMm, adjusterKind, rockerRatio)),
+        plusMinus: Math.abs(adjusterTurns(bladeMm, adjusterPitchMm, adjusterKind, rockerRatio)),
       };
     else
       missing.push({ name: name('adjusterTurns'), reason: 'The engine sheet has no adjuster, pitch or rocker ratio.' });
@@ -90,11 +95,11 @@ function oneValve(valve: Valve, value: number, context: AssessContext): Assessme
     quantities.releaseLeftMm = {
       value: releaseLeftMm(figures.releaseBumpMm, lashMm),
       unit: 'mm',
-      plusMinus: BLADE_ERROR_MM,
+      plusMinus: bladeMm,
     };
   return judge({
     value: lashMm,
-    error: BLADE_ERROR_MM,
+    error: bladeMm,
     bands: [
       { outcome: 'tight', from: -Infinity, to: low },
       { outcome: 'ok', from: low, to: high },
@@ -119,7 +124,7 @@ function assessLash(reading: Reading, context: AssessContext): Assessment {
   const where = position(context);
   const judged = VALVES.flatMap((valve) => {
     const value = reading.fields[valve];
-    return typeof value === 'number' ? [{ valve, ...oneValve(valve, value, context) }] : [];
+    return typeof value === 'number' ? [{ valve, ...oneValve(valve, value, reading, context) }] : [];
   });
   if (judged.length === 0) return { ...EMPTY_ASSESSMENT, ...where };
   const worst = judged.reduce((a, b) => ((b.severity ?? 0) > (a.severity ?? 0) ? b : a));
@@ -167,5 +172,6 @@ export const valveLash = defineCheck({
     intake: numberField('Intake', 'length', [0, 0.004], ['mm', 'thou'], { required: true }),
     exhaust: numberField('Exhaust', 'length', [0, 0.004], ['mm', 'thou'], { required: true }),
   },
+  accuracy: BLADE,
   assess: assessLash,
 });

@@ -103,3 +103,15 @@ function halfStroke(strokeMm: number, rodMm: number): number {
   if (!(r > 0 && rodMm > r)) throw new RangeError('rod must be longer than half the stroke, both above 0 mm');
   return r;
 }
+
+/**
+ * Teeth of the ring gear that pass a mark while the crank turns by that angle.
+ * @param teeth on the whole ring, 20 or more
+ * @param angleDeg [deg], 0 or more
+ * @throws RangeError outside those ranges
+ * @example teethOf(120, 31) // 10.33
+ */
+export function teethOf(teeth: number, angleDeg: number): number {
+  if (!(teeth >= 20 && angleDeg >= 0)) throw new RangeError('teethOf: 20 teeth or more, an angle of 0 or more');
+  return (teeth * angleDeg) / 360;
+}

@@ -8,6 +8,7 @@ export {
   rimArcMm,
   rimChordMm,
   sweptMl,
+  teethOf,
   timingOffsetDeg,
 } from './geometry.ts';
 export { engineFigures, engineWords } from './schema.ts';

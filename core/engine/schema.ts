@@ -27,6 +27,7 @@ export const engineFigures = z.strictObject({
   rodMm: figure(40, 300),
   compressionRatio: figure(4, 14),
   flywheelRimMm: figure(80, 500),
+  flywheelTeeth: figure(20, 300),
   crankTaperMm: figure(8, 60),
   coilOhmsLow: figure(100, 50000),
   coilOhmsHigh: figure(100, 50000),

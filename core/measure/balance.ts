@@ -52,3 +52,51 @@ export function strengthRatio(h3: number, h4: number, h5: number): number {
   const half = (2 + Math.SQRT2 * q) / 2;
   return (half - Math.sqrt(half ** 2 - (1 - q) ** 2)) / (1 - q);
 }
+
+/**
+ * Speeds of a twin with the throttle held: with both cylinders pulling, and with one or the other cut out [1/min].
+ * Held means that the torque of a charge falls straight with speed and the load grows with it, so that 1/speed is a straight line
+ * over 1/strength: 1/N = A + B / (a1 + a2).
+ */
+export interface HeldSpeeds {
+  readonly both: number;
+  readonly cutStronger: number;
+  readonly cutWeaker: number;
+}
+
+/**
+ * Strength of the weaker cylinder against the stronger from three speeds at a held throttle. The drops themselves stand in another
+ * ratio: strengths of 1.0 and 0.6 lose 1617 and 817 from 3600.
+ * @param speeds both above either, and less lost without the weaker [1/min]
+ * @returns 0 (it does nothing) .. 1 (alike)
+ * @throws RangeError for speeds that cannot be
+ * @example strengthFromHeldSpeeds({ both: 3600, cutStronger: 1983, cutWeaker: 2783 }) // 0.6
+ */
+export function strengthFromHeldSpeeds({ both, cutStronger, cutWeaker }: HeldSpeeds): number {
+  if (!(cutStronger > 0 && cutWeaker >= cutStronger && both >= cutWeaker))
+    throw new RangeError('strengthFromHeldSpeeds: speed falls when a cylinder is cut, least without the weaker');
+  const lostByWeaker = 1 / cutWeaker - 1 / both;
+  if (lostByWeaker === 0) return 0;
+  return 1 / Math.sqrt(1 + (1 / cutStronger - 1 / cutWeaker) / lostByWeaker);
+}
+
+/**
+ * Speed lost at a governed throttle when part of the strength is cut out: the governor opens the throttle by as much as is missing
+ * and gives away only its droop on the way.
+ * @param opening of the throttle before, 0 .. 1
+ * @param left strength that is left over what there was, above 0 .. 1
+ * @param droopRpm speed the governor gives away from shut to wide open [1/min], 0 or more
+ * @returns speed lost and the opening after, or null where a wide-open throttle does not make up for it
+ * @throws RangeError outside those ranges
+ * @example governedDrop(0.25, 0.5, 240) // { rpm: 60, opening: 0.5 }
+ */
+export function governedDrop(
+  opening: number,
+  left: number,
+  droopRpm: number,
+): { readonly rpm: number; readonly opening: number } | null {
+  if (!(opening > 0 && opening <= 1 && left > 0 && left <= 1 && droopRpm >= 0))
+    throw new RangeError('governedDrop: opening and what is left above 0 to 1, droop 0 or more');
+  const after = opening / left;
+  return after > 1 ? null : { rpm: droopRpm * (after - opening), opening: after };
+}

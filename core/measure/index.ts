@@ -1,5 +1,13 @@
 export { airKgPerM3, ambientPa, SEA_LEVEL_PA, seaLevelGaugePa } from './air.ts';
-export { dropShares, harmonicHz, harmonicStrength, strengthRatio } from './balance.ts';
+export {
+  dropShares,
+  governedDrop,
+  type HeldSpeeds,
+  harmonicHz,
+  harmonicStrength,
+  strengthFromHeldSpeeds,
+  strengthRatio,
+} from './balance.ts';
 export { type Band, bandWeights } from './bands.ts';
 export { ccaEstimateA, chargePercent, crankCurrentBandA, loadMinVolts } from './battery.ts';
 export { coilResistanceAt20C } from './coil.ts';
@@ -11,6 +19,7 @@ export {
   WET_DOSE_ML,
   wetDoseRisePercent,
 } from './compression.ts';
+export { type CrankedCylinder, crankingPeakPa, gaugeByStrokePa } from './cranking.ts';
 export { demandMlPerMin, fuelInOilPercent } from './fuel.ts';
 export { interpolate } from './interpolate.ts';
 export { ADJUSTERS, type Adjuster, adjusterTurns, bladeBracket, releaseLeftMm } from './lash.ts';

@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import { type InputIssue, issuesOf, type Read, readEvent, refuse } from '../casefile/index.ts';
 import { CAUTIONS } from '../cautions.ts';
-import { findCheck } from '../checks/index.ts';
+import { accuracyOf, type CheckDefinition, findCheck, mainFigure, type Reading } from '../checks/index.ts';
 import { engineFigures, engineWords } from '../engine/index.ts';
 import { houseRules, houseSchema, ruleVersionOf } from '../house.ts';
 import { RULES_VERSION } from '../rules.ts';
+import { fromSi } from '../units/index.ts';
 
 const inputSchema = z.looseObject({
   engine: engineFigures.extend(engineWords.partial().shape).optional(),
@@ -75,7 +76,22 @@ export function assessInput(checkId: string, raw: unknown): Read<unknown> {
       cannotClear: check.cannotClear,
       mayOnlyMean: check.mayOnlyMean,
       cautions: check.hazards.map((id) => CAUTIONS[id]),
+      instrument: statedInstrument(check, reading),
       rules: ruleVersionOf(RULES_VERSION, house),
     },
+  };
+}
+
+/** The class a reading was judged by, and whether it is the default one; null where nothing was measured. */
+function statedInstrument(check: CheckDefinition, reading: Reading) {
+  const figure = mainFigure(check);
+  if (!check.accuracy || !figure) return null;
+  const { percent, floor } = accuracyOf(reading, check.accuracy);
+  const unit = figure.habit.metric;
+  const zero = fromSi(0, figure.dimension, unit).value;
+  return {
+    byDefault: reading.instrument === null,
+    percentOfReading: percent,
+    plus: { value: Number((fromSi(floor, figure.dimension, unit).value - zero).toPrecision(6)), unit },
   };
 }

@@ -8,6 +8,7 @@ import {
   checkLabel,
   checkOf,
   faultLabel,
+  instrumentName,
   outcomeLabel,
   type RawCheckEvent,
   type RawEvent,
@@ -205,7 +206,7 @@ function TapeLine({
                   {[
                     check.condition ? STATE_WORDS[check.condition] : '',
                     check.temperature ? TEMPERATURE_WORDS[check.temperature] : '',
-                    check.instrument ?? '',
+                    instrumentName(check.instrument) ?? '',
                   ]
                     .filter(Boolean)
                     .join(', ')}

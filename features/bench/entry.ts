@@ -6,6 +6,7 @@ import {
   formatQuantity,
   fromSi,
   type InputIssue,
+  instrumentName,
   type NumberField,
   parseTyped,
   type Quantity,
@@ -26,6 +27,8 @@ export interface Entry {
   readonly symptoms: readonly string[] | null;
   readonly where: string | null;
   readonly instrument: string;
+  /** How fine it was said to be, in an event that came with it; kept as long as it is the same instrument. */
+  readonly finer: Exclude<RawCheckEvent['instrument'], string | undefined> | null;
   readonly condition: RunningState;
   readonly temperature: Temperature | null;
 }
@@ -38,6 +41,7 @@ export const blankEntry = (condition: RunningState, temperature: Temperature | n
   symptoms: null,
   where: null,
   instrument: '',
+  finer: null,
   condition,
   temperature,
 });
@@ -147,7 +151,7 @@ export function draftEvent(
     ...(entry.outcome === null ? {} : { outcome: entry.outcome }),
     ...(entry.symptoms === null ? {} : { symptoms: entry.symptoms as RawCheckEvent['symptoms'] }),
     ...(entry.where === null ? {} : { where: entry.where }),
-    ...(entry.instrument.trim() === '' ? {} : { instrument: entry.instrument.trim() }),
+    ...instrumentOf(entry),
     ...(Object.keys(typed).length > 0 ? { typed } : {}),
   };
   const read = readReading(event, '$', engine);
@@ -218,8 +222,15 @@ export function entryFrom(event: RawCheckEvent, check: CheckDefinition): Entry {
     outcome: event.outcome ?? null,
     symptoms: event.symptoms ?? null,
     where: event.where ?? null,
-    instrument: event.instrument ?? '',
+    instrument: instrumentName(event.instrument) ?? '',
+    finer: typeof event.instrument === 'object' ? event.instrument : null,
     condition: event.condition ?? check.states[0]!,
     temperature: event.temperature ?? null,
   };
+}
+
+function instrumentOf({ instrument, finer }: Entry): Pick<RawCheckEvent, 'instrument'> {
+  const name = instrument.trim();
+  if (finer && (finer.name ?? '') === name) return { instrument: finer };
+  return name === '' ? {} : { instrument: name };
 }

@@ -17,10 +17,13 @@ import {
   chargePercent,
   compressionGaugePa,
   crankCurrentBandA,
+  crankingPeakPa,
   demandMlPerMin,
   dropShares,
   effectiveRatio,
   fuelInOilPercent,
+  gaugeByStrokePa,
+  governedDrop,
   harmonicHz,
   harmonicStrength,
   heldPa,
@@ -36,6 +39,7 @@ import {
   releaseLeftMm,
   SEA_LEVEL_PA,
   seaLevelGaugePa,
+  strengthFromHeldSpeeds,
   strengthRatio,
   wetDoseRisePercent,
   wireDiameterMm,
@@ -360,5 +364,72 @@ describe('rhythm and balance', () => {
     expect(dropShares([300, 100])).toEqual([0.75, 0.25]);
     expect(dropShares([0, 0])).toBeNull();
     expect(() => dropShares([-1, 5])).toThrow(RangeError);
+  });
+
+  it('strengths of 1.0 and 0.6 lose 1617 and 817 from 3600 at a held throttle (worked figures): the drops are not the strengths', () => {
+    expect(strengthFromHeldSpeeds({ both: 3600, cutStronger: 3600 - 1617, cutWeaker: 3600 - 817 })).toBeCloseTo(0.6, 3);
+    expect(817 / 1617).toBeLessThan(0.51);
+    expect(strengthFromHeldSpeeds({ both: 3600, cutStronger: 2400, cutWeaker: 2400 })).toBe(1);
+    expect(strengthFromHeldSpeeds({ both: 1500, cutStronger: 900, cutWeaker: 1500 })).toBe(0);
+    expect(() => strengthFromHeldSpeeds({ both: 1500, cutStronger: 1400, cutWeaker: 900 })).toThrow(RangeError);
+  });
+
+  it.each([
+    [0.9, 0.7],
+    [0.6, 0.5],
+    [0.25, 1.4],
+  ])('a strength of %f comes back from speeds found by balancing torque against load (root by halving)', (weak, r) => {
+    // Torque a T (1 - N / N8) per cylinder against a load k N, with r = T N8 / (k N8^2); solved apart from the closed form.
+    const speed = (strength: number) => {
+      let [low, high] = [0, 7000];
+      for (let i = 0; i < 60; i++) {
+        const n = (low + high) / 2;
+        if (strength * r * (1 - n / 7000) > n / 7000) low = n;
+        else high = n;
+      }
+      return low;
+    };
+    const seen = { both: speed(1 + weak), cutStronger: speed(weak), cutWeaker: speed(1) };
+    within(strengthFromHeldSpeeds(seen), weak, 0.001);
+    // And an engine that is held loses far more than one that is governed.
+    expect(seen.both - seen.cutStronger).toBeGreaterThan(600);
+  });
+
+  it('a governor opens the throttle twice as far for half the strength and gives away 60 rpm, or gives up (worked figure)', () => {
+    expect(governedDrop(0.25, 0.5, 240)).toEqual({ rpm: 60, opening: 0.5 });
+    expect(governedDrop(0.25, 0.5, 0)).toEqual({ rpm: 0, opening: 0.5 });
+    expect(governedDrop(0.7, 0.5, 240)).toBeNull();
+  });
+});
+
+describe('the engine cranked', () => {
+  const cylinder = { boreMm: 80, strokeMm: 69, rodMm: 112, compressionRatio: 8.4, intakeClosesAbdcDeg: 55 };
+
+  it('without a leak it comes to the closed form of polytropic compression (Heywood, ch. 5)', () => {
+    const ratio = effectiveRatio(pistonTravelMm({ strokeMm: 69, rodMm: 112 }, 180 - 55), 69, 8.4);
+    for (const n of [1.2, 1.25, 1.3])
+      within(crankingPeakPa(cylinder, 400, 0, SEA_LEVEL_PA, n), compressionGaugePa(ratio, n), 0.001);
+  });
+
+  it('a leak that reads 50 % in leak-down costs about a tenth of the compression (worked figure; orifice, Shapiro ch. 4)', () => {
+    const area = leakAreaMm2(REFERENCE_TESTER, 0.5 * 80 * PSI);
+    const left = crankingPeakPa(cylinder, 450, area) / crankingPeakPa(cylinder, 450, 0);
+    expect(1 - left).toBeGreaterThan(0.08);
+    expect(1 - left).toBeLessThan(0.13);
+    // Slower cranking leaves it more time.
+    expect(crankingPeakPa(cylinder, 200, area)).toBeLessThan(crankingPeakPa(cylinder, 450, area));
+  });
+
+  it('the first stroke shows about half, four to six the whole (worked figures; the hose fills as the clearance does)', () => {
+    const shown = gaugeByStrokePa(6.7, 1, 8);
+    const whole = compressionGaugePa(6.7, 1.25);
+    expect(shown[0]! / whole).toBeGreaterThan(0.4);
+    expect(shown[0]! / whole).toBeLessThan(0.6);
+    expect(shown[4]! / whole).toBeGreaterThan(0.93);
+    shown.slice(1).forEach((p, i) => {
+      expect(p).toBeGreaterThan(shown[i]!);
+    });
+    // Without a hose the first stroke is the whole.
+    within(gaugeByStrokePa(6.7, 0, 1)[0]!, whole, 1e-9);
   });
 });
