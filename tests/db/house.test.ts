@@ -78,8 +78,8 @@ describe.skipIf(!url)('the rules of the house', () => {
 
   it.each([
     ['nobody', { personId: 'nobody' }, '$.personId'],
-    ['a limit that cannot be', { house: { limits: { drawMilliamps: 0 } } }, '$.house.limits.drawMilliamps'],
-    ['a school there is none of', { house: { schools: { torque: 'by-luck' } } }, '$.house.schools.torque'],
+    ['a limit that cannot be', { house: { limits: { drawMilliamps: 0 } } }, '$.limits.drawMilliamps'],
+    ['a school there is none of', { house: { schools: { torque: 'by-luck' } } }, '$.schools.torque'],
   ])('%s is refused beside its field and nothing is written', async (_, change, path) => {
     const { house } = await houseNow(db);
     const saved = await saveHouse(db, { personId: 'person-ilse', house, ...change }, now);
