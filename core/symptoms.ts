@@ -66,7 +66,7 @@ export type HistoryFlag = keyof typeof HISTORY_FLAGS;
 
 /** How failures are complained of, by level; a fault that states a symptom itself replaces this for that symptom. */
 export const SYMPTOMS_VIA: Readonly<
-  Record<'pull' | 'crank' | 'run', Readonly<Record<string, Partial<Record<Symptom, number>>>>>
+  Record<'pull' | 'crank' | 'run' | 'fuel' | 'seal', Readonly<Record<string, Partial<Record<Symptom, number>>>>>
 > = {
   pull: {
     dead: {
@@ -85,8 +85,28 @@ export const SYMPTOMS_VIA: Readonly<
     silent: { 'no-crank-silent': 0.95 },
     stops: { 'crank-stops': 0.9 },
     free: { 'starter-spins-free': 0.95 },
+    kick: { 'kicks-back': 0.9 },
+    fast: {},
   },
   run: { nostart: { 'cranks-no-start': 0.92 }, dies: { 'dies-after-minutes': 0.6, 'starts-then-dies': 0.3 } },
+  fuel: {
+    none: {},
+    lean: {
+      'low-power': 0.4,
+      surges: 0.3,
+      'bogs-open-throttle': 0.3,
+      'hard-start-cold': 0.25,
+      'runs-rough': 0.25,
+      'runs-on-choke-only': 0.12,
+      'surges-warm': 0.12,
+      'pops-intake': 0.12,
+    },
+    rich: { 'smoke-black': 0.55, 'low-power': 0.4, 'runs-rough': 0.4, 'hard-start-hot': 0.25 },
+  },
+  seal: {
+    weak: { 'low-power': 0.45, 'runs-rough': 0.3, 'hard-start-cold': 0.25 },
+    gone: { 'low-power': 0.7, 'one-cylinder': 0.4, 'runs-rough': 0.5 },
+  },
 };
 
 /** Chance that a symptom is told of with nothing in the catalogue behind it. */

@@ -2,7 +2,7 @@ import type { CloseBlocker } from './bench/index.ts';
 import type { RawCheckEvent } from './casefile/index.ts';
 import { accessLabel, type CheckDefinition, findCheck, type Reading } from './checks/index.ts';
 import type { RepairAction, RunningState, Temperature } from './engine/index.ts';
-import { CONDITIONS, findFault, findNamedFault } from './faults/index.ts';
+import { CONDITIONS, findFault } from './faults/index.ts';
 import type { NextCheck } from './reason/plan.ts';
 import type { Why } from './reason/why.ts';
 import { SYMPTOMS } from './symptoms.ts';
@@ -65,7 +65,7 @@ export const REMARK_WORDS: Record<string, string> = {
 /** `spark.coil-open[2]` as "Coil open, cylinder 2". */
 export function faultLabel(key: string, sides?: readonly string[]): string {
   const { id, cylinder } = splitKey(key);
-  const title = findFault(id)?.title ?? findNamedFault(id)?.title ?? CONDITIONS.find((c) => c.id === id)?.title ?? id;
+  const title = findFault(id)?.title ?? CONDITIONS.find((c) => c.id === id)?.title ?? id;
   return cylinder === null ? title : `${title}, ${sideWord(cylinder, sides)}`;
 }
 

@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import { ACCESS, type Reading } from '../checks/index.ts';
 import type { EngineWords, RepairAction } from '../engine/index.ts';
-import { CONDITIONS, FAULTS, findFault, findNamedFault, NAMED_FAULTS } from '../faults/index.ts';
+import { CONDITIONS, FAULTS, findFault } from '../faults/index.ts';
 import { issuesOf, jsonPath, type Read, refuse } from './issues.ts';
 import type { CloseKind } from './kinds.ts';
 import { cylinderIssue, readReading } from './readReading.ts';
@@ -99,14 +99,13 @@ function readCorrection(raw: object, path: string, engine: EngineWords): Read<Jo
 }
 
 function readRepair(event: z.infer<typeof repairEventSchema>, path: string, engine: EngineWords): Read<JobEvent> {
-  // Work on what the reasoner does not know yet is recorded all the same.
-  const fault = findFault(event.repair) ?? findNamedFault(event.repair);
+  const fault = findFault(event.repair);
   const condition = CONDITIONS.find((c) => c.id === event.repair);
   if (!fault && !condition)
     return refuse({
       path: `${path}.repair`,
       message: `no fault is called "${event.repair}"`,
-      accepted: [...FAULTS, ...CONDITIONS, ...NAMED_FAULTS].map((f) => f.id),
+      accepted: [...FAULTS, ...CONDITIONS].map((f) => f.id),
     });
   if (!(fault ?? condition)!.appliesTo(engine))
     return refuse({ path: `${path}.repair`, message: `"${event.repair}" cannot be on this engine` });

@@ -115,9 +115,10 @@ export interface CheckPart {
 
 /**
  * A failure is what several faults lead to and several checks can see: a cylinder that does not pull, a starter that does
- * not crank. A fault states how surely it leads there; a check states how it shows. Neither is said twice.
+ * not crank, an engine that does not run, too little or too much fuel, a cylinder that does not seal. A fault states how surely it leads there; a check states how it shows. Neither is said twice.
  */
-export type FailureId = 'pull' | 'crank' | 'run';
+export type FailureId = (typeof FAILURE_IDS)[number];
+export const FAILURE_IDS = ['pull', 'crank', 'run', 'fuel', 'seal'] as const;
 
 export type Combine =
   /** Outcomes worsen in the order listed: the worst of the causes shows (noisy-MAX). */
@@ -182,6 +183,8 @@ export interface CheckDefinition {
   readonly leak: Readonly<Record<string, number>>;
   /** How failures show in this check, by level of the failure. */
   readonly via: Partial<Record<FailureId, Readonly<Record<string, Readonly<Record<string, number>>>>>>;
+  /** The same on a single, where it differs: there is no other side to go on with. */
+  readonly viaOnSingle: CheckDefinition['via'] | null;
   /** Chance that a reading says nothing at all. */
   readonly slip: number;
   readonly partsOf: (engine: EngineWords) => readonly CheckPart[];
@@ -205,6 +208,7 @@ type Optional =
   | 'impliesState'
   | 'leak'
   | 'via'
+  | 'viaOnSingle'
   | 'slip'
   | 'partsOf'
   | 'appliesTo'
@@ -233,6 +237,7 @@ export function defineCheck(
     impliesState: true,
     leak: {},
     via: {},
+    viaOnSingle: null,
     slip: USUAL_SLIP,
     appliesTo: () => true,
     proposed: true,
@@ -247,7 +252,7 @@ export function defineCheck(
         if (reading.outcome === null) return assessed;
         // What was seen outranks what was computed; the figures stay as proof.
         const { outcome, weights, severity } = plainOutcome(spec.outcomes, reading.outcome);
-        return { ...assessed, outcome, weights, severity, tooCloseToCall: false };
+        return { ...assessed, outcome, weights: { ...assessed.weights, ...weights }, severity, tooCloseToCall: false };
       }
       return plainOutcome(spec.outcomes, reading.outcome);
     },

@@ -43,6 +43,8 @@ export const lookCrank = defineCheck({
       silent: { silent: 0.97 },
       stops: { 'stops-dead': 0.95 },
       free: { 'spins-free': 0.96 },
+      kick: { 'kicks-back': 0.9 },
+      fast: { 'spins-fast': 0.7 },
     },
   },
 });

@@ -15,6 +15,13 @@ export const powerJump = defineCheck({
   cannotClear: ['the battery, unless the clamps bite and the cables are good'],
   mayOnlyMean: ['a clamp that does not bite, where it changes nothing'],
   outcomes: outcomes({ same: 'Changes nothing', cures: 'Cures it' }),
-  combine: { kind: 'ordered' },
+  combine: {
+    kind: 'cure',
+    failure: 'crank',
+    same: 'same',
+    cures: [{ outcome: 'cures', of: 'any' }],
+    reliability: 0.88,
+  },
+  leak: { cures: 0.02 },
   impliesState: false,
 });

@@ -1,7 +1,9 @@
 import { defineFed } from './define.fed.ts';
-import { limitOf } from './define.ts';
+import { type CheckDefinition, limitOf } from './define.ts';
 
-export const powerStartSignal = defineFed({
+const TAPS = ['feed', 'key-out', 'interlock-out', 'relay'];
+
+const startSignal = defineFed({
   id: 'power.start-signal',
   code: 'sg',
   title: 'Start signal',
@@ -15,7 +17,20 @@ export const powerStartSignal = defineFed({
   leak: { absent: 0.01 },
   atLeast: (rules) => limitOf('at least', rules, 'signalVolts'),
   extra: {
-    tap: { kind: 'choice', label: 'Tap', choices: ['feed', 'key-out', 'interlock-out', 'relay'], required: false },
+    tap: { kind: 'choice', label: 'Tap', choices: TAPS, required: false },
   },
   points: ['the line before the tap'],
 });
+
+/** Where along the line it was measured is what it speaks of: a part for each tap, and one for who did not say. */
+export const powerStartSignal: CheckDefinition = {
+  ...startSignal,
+  combine: { kind: 'parts' },
+  partsOf: () => ['', ...TAPS].map((id) => ({ id, outcomes: ['present', 'absent'] })),
+  assess: (reading, context) => {
+    const assessed = startSignal.assess(reading, context);
+    const { tap } = reading.fields;
+    const said = assessed.weights[''];
+    return typeof tap === 'string' && said ? { ...assessed, weights: { [tap]: said } } : assessed;
+  },
+};

@@ -20,6 +20,7 @@ export const runMinutes = defineCheck({
   // A run that fails says only that something is still wrong: every running failure shows in it.
   via: {
     pull: { dead: { failed: 0.95 }, weak: { failed: 0.8 } },
+    fuel: { none: { failed: 0.97 }, lean: { failed: 0.75 }, rich: { failed: 0.5 } },
     run: { nostart: { failed: 0.98 }, dies: { failed: 0.9 } },
   },
   proposed: false,

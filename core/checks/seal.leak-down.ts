@@ -132,6 +132,15 @@ function assessLeakDown(reading: Reading, { rules, figures, ambient, twin }: Ass
   };
 }
 
+/** Once somebody listened, what he did not name was quiet. A little at the oil fill is every sound cylinder's. */
+const heardWeights = (heard: Readonly<Record<string, string>>) =>
+  Object.fromEntries(
+    PLACES.map(({ id }) => {
+      const grade = heard[id] ?? 'quiet';
+      return [id, { [id === 'oil-fill' && grade === 'faint' ? 'quiet' : grade]: 1 }];
+    }),
+  );
+
 function twinPercent(twin: Reading | undefined, defaultOrificeMm: number, pa: number): number | null {
   const { supply, held, orifice } = twin?.fields ?? {};
   if (typeof supply !== 'number' || typeof held !== 'number' || !(held > 0 && held <= supply)) return null;
@@ -158,7 +167,11 @@ export const sealLeakDown = defineCheck({
   ],
   outcomes: outcomes({ sound: 'Sound', worn: 'Worn', leaks: 'Leaks', open: 'Holds nothing' }),
   combine: { kind: 'ordered' },
-  leak: { worn: 0.15, leaks: 0.02, open: 0.002 },
+  leak: { worn: 0.15, leaks: 0.02, open: 0.002, faint: 0.08, clear: 0.012, loud: 0.004 },
+  partsOf: () => [
+    { id: '', outcomes: ['sound', 'worn', 'leaks', 'open'] },
+    ...PLACES.map(({ id }) => ({ id, outcomes: ['quiet', 'faint', 'clear', 'loud'] })),
+  ],
   fields: {
     supply: numberField('Supply', 'pressure', [10_000, 1.4e6], ['kPa', 'psi'], { required: true }),
     held: numberField('Held', 'pressure', [0, 1.4e6], ['kPa', 'psi'], { required: true }),
@@ -169,5 +182,11 @@ export const sealLeakDown = defineCheck({
     heard: { kind: 'places', label: 'Air heard', places: PLACES, grades: ['faint', 'clear', 'loud'] },
   },
   accuracy: GAUGE,
-  assess: assessLeakDown,
+  assess: (reading, context) => {
+    const assessed = assessLeakDown(reading, context);
+    const { heard } = reading.fields;
+    return typeof heard === 'object'
+      ? { ...assessed, weights: { ...assessed.weights, ...heardWeights(heard) } }
+      : assessed;
+  },
 });

@@ -35,5 +35,6 @@ export const sparkPlugLook = defineCheck({
       dead: { wet: 0.55, sooty: 0.2, 'clean-cold': 0.08, oily: 0.04 },
       weak: { sooty: 0.35, wet: 0.2 },
     },
+    fuel: { lean: { 'lean-white': 0.4 }, rich: { sooty: 0.55, wet: 0.15 }, none: { 'clean-cold': 0.1 } },
   },
 });

@@ -12,5 +12,12 @@ export const splitCapLoose = defineCheck({
   hazards: ['carbon-monoxide', 'open-fuel'],
   cannotClear: ['a tank that is nearly empty', 'a cap that blocks only when full'],
   outcomes: outcomes({ same: 'Changes nothing', cures: 'Comes back' }),
-  combine: { kind: 'ordered' },
+  combine: {
+    kind: 'cure',
+    failure: 'run',
+    same: 'same',
+    cures: [{ outcome: 'cures', of: 'any' }],
+    reliability: 0.92,
+  },
+  leak: { cures: 0.02 },
 });

@@ -165,7 +165,8 @@ export const valveLash = defineCheck({
   cannotClear: ['equal travel of the valves', 'a stud that backs out under load'],
   outcomes: outcomes({ ok: 'In limits', wide: 'Wide', tight: 'Tight' }),
   combine: { kind: 'parts' },
-  partsOf: () => VALVES.map((id) => ({ id, outcomes: [...OUTCOMES] })),
+  // What was said without naming a valve is of a part of its own.
+  partsOf: () => ['', ...VALVES].map((id) => ({ id, outcomes: [...OUTCOMES] })),
   appliesTo: (engine) => engine.lifters !== 'hydraulic',
   leak: { wide: 0.06, tight: 0.03 },
   fields: {

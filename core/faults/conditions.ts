@@ -1,4 +1,4 @@
-import type { ConditionDefinition, Interaction } from './define.ts';
+import { type ConditionDefinition, fix, type Interaction } from './define.ts';
 
 /** A dead cylinder washes its unburnt charge past the rings; chance that it is enough to smell. */
 const WASHED_BY_DEAD_CYLINDER = 0.06;
@@ -13,6 +13,10 @@ export const CONDITIONS: readonly ConditionDefinition[] = [
     leak: 0.004,
     causes: [
       { fault: 'fuel.needle', chance: 0.4 },
+      { fault: 'fuel.pump-diaphragm', chance: 0.75 },
+      { fault: 'fuel.float', chance: 0.2 },
+      { fault: 'valve.intake-leak', chance: 0.05 },
+      { fault: 'fuel.choke', chance: 0.05 },
       { fault: 'spark.coil-open', chance: WASHED_BY_DEAD_CYLINDER },
       { fault: 'spark.kill-lead', chance: WASHED_BY_DEAD_CYLINDER },
       { fault: 'spark.kill-diode-short', chance: WASHED_BY_DEAD_CYLINDER },
@@ -30,17 +34,54 @@ export const CONDITIONS: readonly ConditionDefinition[] = [
     part: 'crank',
     appliesTo: () => true,
     leak: 0.001,
-    causes: [{ fault: 'fuel.needle', chance: 0.25 }],
+    causes: [
+      { fault: 'fuel.needle', chance: 0.25 },
+      { fault: 'fuel.float', chance: 0.08 },
+      { fault: 'fuel.pump-diaphragm', chance: 0.04 },
+    ],
     symptoms: { 'crank-stops': 0.8, 'will-not-turn': 0.4 },
     failures: [{ failure: 'crank', levels: { stops: 0.95 } }],
     effects: [
       { check: 'power.crank-volts', outcomes: { sags: 0.4, collapses: 0.45 } },
+      { check: 'power.crank-current', outcomes: { locked: 0.9 } },
+      { check: 'turn.by-hand', outcomes: { 'stops-solid': 0.75, locked: 0.15 } },
       { check: 'turn.plugs-out', outcomes: { 'fuel-out': 0.95 } },
     ],
     ask: 'Locked by fuel: what let it in?',
     repair: { action: 'removed', minutes: 15, access: ['plug[c]'], retest: 'look.crank', leaves: [] },
   },
+  {
+    id: 'turn.hydrolock-water',
+    title: 'Locked by water',
+    part: 'crank',
+    appliesTo: () => true,
+    leak: 0.0005,
+    causes: [{ fault: 'air.housing-broken', chance: 0.3 }],
+    symptoms: { 'crank-stops': 0.8, 'will-not-turn': 0.4 },
+    failures: [{ failure: 'crank', levels: { stops: 0.95 } }],
+    effects: [
+      { check: 'power.crank-volts', outcomes: { sags: 0.4, collapses: 0.45 } },
+      { check: 'power.crank-current', outcomes: { locked: 0.9 } },
+      { check: 'turn.by-hand', outcomes: { 'stops-solid': 0.75, locked: 0.15 } },
+      { check: 'turn.plugs-out', outcomes: { 'water-out': 0.95 } },
+      { check: 'look.oil', outcomes: { milky: 0.4 } },
+    ],
+    ask: 'Locked by water: what let it in?',
+    repair: fix('removed', 25, ['plug[c]'], 'look.crank', [10, 30]),
+  },
 ];
 
-/** Pairs that do together what neither does alone. None on this road yet; the mechanism is tested on its own. */
-export const INTERACTIONS: readonly Interaction[] = [];
+/** Pairs that do together what neither does alone. */
+export const INTERACTIONS: readonly Interaction[] = [
+  // A tired battery turns it over, a lost release turns over on a good battery; together it stops at compression.
+  {
+    faults: ['power.battery-worn', 'valve.release-off'],
+    check: 'look.crank',
+    outcomes: { 'stops-dead': 0.85, slow: 0.1 },
+  },
+  {
+    faults: ['power.battery-worn', 'valve.lash-wide'],
+    check: 'look.crank',
+    outcomes: { 'stops-dead': 0.6, slow: 0.35 },
+  },
+];

@@ -51,8 +51,26 @@ export interface RepairDefinition {
   /** Check to repeat afterwards, besides the complaint itself. */
   readonly retest: string;
   /** What such work can put in: chance per repair. */
-  readonly leaves: readonly { readonly fault: string; readonly on?: On; readonly chance: number }[];
+  readonly leaves: readonly Leaves[];
+  /** What the parts for it cost, from and to, in the shop's money; invented, adjustable. Left out where it takes none. */
+  readonly partsBand?: readonly [number, number];
 }
+
+export interface Leaves {
+  readonly fault: string;
+  readonly on?: On;
+  readonly chance: number;
+}
+
+/** A repair in one line: what is done, minutes once it is reached, what must be open, the check to repeat, parts, what it can put in. */
+export const fix = (
+  action: RepairAction,
+  minutes: number,
+  access: readonly string[],
+  retest: string,
+  partsBand?: readonly [number, number],
+  leaves: readonly Leaves[] = [],
+): RepairDefinition => ({ action, minutes, access, retest, leaves, ...(partsBand ? { partsBand } : {}) });
 
 export interface FaultDefinition {
   readonly id: string;

@@ -1,13 +1,28 @@
 import type { CheckDefinition } from '../checks/define.ts';
+import { AIR_FAULTS } from './air.ts';
+import { CHARGE_FAULTS } from './charge.ts';
 import { CONDITIONS } from './conditions.ts';
 import type { FaultDefinition } from './define.ts';
-import { ENGINE_FAULTS } from './engine.ts';
-import { findNamedFault } from './named.ts';
+import { FUEL_FAULTS } from './fuel.ts';
+import { OIL_FAULTS } from './oil.ts';
 import { POWER_FAULTS } from './power.ts';
+import { SEAL_FAULTS } from './seal.ts';
 import { SPARK_FAULTS } from './spark.ts';
+import { TURN_FAULTS } from './turn.ts';
+import { VALVE_FAULTS } from './valve.ts';
 
 /** Every fault of the catalogue. */
-export const FAULTS: readonly FaultDefinition[] = [...POWER_FAULTS, ...SPARK_FAULTS, ...ENGINE_FAULTS];
+export const FAULTS: readonly FaultDefinition[] = [
+  ...POWER_FAULTS,
+  ...CHARGE_FAULTS,
+  ...TURN_FAULTS,
+  ...SPARK_FAULTS,
+  ...FUEL_FAULTS,
+  ...AIR_FAULTS,
+  ...VALVE_FAULTS,
+  ...SEAL_FAULTS,
+  ...OIL_FAULTS,
+];
 
 const BY_ID = new Map(FAULTS.map((fault) => [fault.id, fault]));
 
@@ -23,9 +38,7 @@ export function isWeighed(check: CheckDefinition): boolean {
 }
 
 /** Whether that id names a state with causes of its own: a job is not closed on it alone. */
-export const isCondition = (id: string): boolean =>
-  CONDITIONS.some((c) => c.id === id) || findNamedFault(id)?.condition === true;
+export const isCondition = (id: string): boolean => CONDITIONS.some((c) => c.id === id);
 
 export { CONDITIONS, INTERACTIONS } from './conditions.ts';
 export * from './define.ts';
-export { findNamedFault, NAMED_FAULTS, type NamedFault } from './named.ts';

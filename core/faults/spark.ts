@@ -1,5 +1,5 @@
 import type { EngineWords } from '../engine/index.ts';
-import { defineFault, type RepairDefinition } from './define.ts';
+import { defineFault, fix, type RepairDefinition } from './define.ts';
 
 /** A kill harness with a diode in each leg needs two coils. */
 const hasDiodes = (engine: EngineWords) => engine.cylinders > 1 && engine.ignition === 'coil-per-cylinder';
@@ -347,10 +347,84 @@ export const SPARK_FAULTS = [
     effects: [
       { check: 'spark.tester', outcomes: { none: 0.82, skips: 0.05, weak: 0.05 }, on: 'every' },
       { check: 'look.wiring', outcomes: { damaged: 0.3 }, part: 'kill-common' },
+      { check: 'spark.kill-continuity', outcomes: { 'grounded-key-on': 0.75 } },
+      { check: 'split.primer', outcomes: { nothing: 0.82, coughs: 0.08 } },
     ],
     curedBy: [{ check: 'spark.kill-off-all' }, { check: 'spark.kill-off' }],
     settledBy: [[{ check: 'spark.kill-off-all', outcomes: ['returns'] }]],
     repair: { action: 'repaired', minutes: 15, access: ['hood'], retest: 'spark.tester', leaves: [] },
     behind: 'Key, seat or blade switch: move each while it runs before the job is closed.',
+  }),
+  defineFault({
+    id: 'spark.plug-gap',
+    title: 'Plug gap wrong',
+    part: 'plug',
+    perCylinder: true,
+    weight: 2,
+    perHundredHours: 1.04,
+    history: { 'only-under-load': 1.8, 'since-work-on:ignition': 1.5 },
+    failures: [
+      { failure: 'pull', levels: { weak: 0.5, dead: 0.08 }, when: { states: ['loaded', 'full-speed'] } },
+      { failure: 'pull', levels: { weak: 0.25, dead: 0.05 } },
+    ],
+    symptoms: { 'misfire-intermittent': 0.5, 'low-power': 0.4, 'hard-start-cold': 0.25 },
+    effects: [{ check: 'spark.plug-gap', outcomes: { wide: 0.8, closed: 0.17 } }],
+    curedBy: [{ check: 'spark.plug-swap' }],
+    settledBy: [[{ check: 'spark.plug-gap', outcomes: ['wide', 'closed'] }]],
+    repair: fix('adjusted', 2, ['plug[c]'], 'spark.plug-gap', [0, 8]),
+    behind: null,
+  }),
+  defineFault({
+    id: 'spark.flywheel-key',
+    title: 'Flywheel key sheared',
+    part: 'flywheel',
+    weight: 3,
+    history: { 'struck-object': 12, 'since-work-on:ignition': 1.3, 'worse-over-weeks': 0.5 },
+    // Spark and compression are both good: only their moment is wrong.
+    failures: [
+      { failure: 'crank', levels: { kick: 0.55, stops: 0.05 } },
+      { failure: 'run', levels: { nostart: 0.5, dies: 0.05 } },
+      { failure: 'pull', levels: { weak: 0.6 }, on: 'every' },
+    ],
+    symptoms: {
+      'kicks-back': 0.65,
+      'pops-intake': 0.35,
+      'pops-exhaust': 0.3,
+      'low-power': 0.35,
+      'stopped-suddenly': 0.4,
+      'hard-start-cold': 0.3,
+    },
+    effects: [
+      { check: 'spark.magnet-at-tdc', outcomes: { off: 0.94 } },
+      { check: 'spark.key', outcomes: { sheared: 0.6, 'sheared-part': 0.38 } },
+      { check: 'spark.flywheel-nut', outcomes: { loose: 0.5 } },
+      { check: 'split.primer', outcomes: { coughs: 0.45, nothing: 0.25 } },
+    ],
+    settledBy: [
+      [{ check: 'spark.magnet-at-tdc', outcomes: ['off'] }],
+      [{ check: 'spark.key', outcomes: ['sheared', 'sheared-part'] }],
+    ],
+    repair: fix('replaced', 35, ['flywheel'], 'spark.magnet-at-tdc', [2, 8]),
+    behind: 'A loose nut or a blow: torque by the sheet, taper clean and dry.',
+  }),
+  defineFault({
+    id: 'spark.magnet',
+    title: 'Flywheel magnet weak',
+    part: 'flywheel',
+    weight: 1,
+    appliesTo: hasMagneto,
+    failures: [
+      { failure: 'pull', levels: { weak: 0.55, dead: 0.35 }, on: 'every' },
+      { failure: 'run', levels: { nostart: 0.45 } },
+    ],
+    symptoms: { 'hard-start-cold': 0.55, 'low-power': 0.35 },
+    effects: [
+      { check: 'spark.magnet', outcomes: { weak: 0.96 } },
+      { check: 'spark.tester', outcomes: { weak: 0.6, none: 0.33 }, on: 'every' },
+      { check: 'split.primer', outcomes: { coughs: 0.3, nothing: 0.5 } },
+    ],
+    settledBy: [[{ check: 'spark.magnet', outcomes: ['weak'] }]],
+    repair: fix('replaced', 60, ['flywheel'], 'spark.tester', [80, 250]),
+    behind: null,
   }),
 ];

@@ -40,7 +40,9 @@ function reportsOf(
   instance: CheckInstance,
   network: Network,
 ): Readonly<Record<string, Readonly<Record<string, number>>>>[] {
-  const { parts } = network.variable(instance.key).spec;
+  const all = network.variable(instance.key).spec.parts;
+  // A part for who did not say where is not read beside those that say it.
+  const parts = instance.check.combine.kind === 'parts' && all.length > 1 ? all.filter((p) => p.id !== '') : all;
   if (parts.length === 1) return parts[0]!.outcomes.map((o) => ({ [parts[0]!.id]: { [o]: 1 } }));
   if (parts.length === 2)
     return parts[0]!.outcomes.flatMap((a) =>

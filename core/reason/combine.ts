@@ -10,14 +10,22 @@ export type OutcomeChances = Readonly<Record<string, number>>;
  */
 export function noisyMax(order: readonly string[], causes: readonly OutcomeChances[]): number[] {
   const cumulative = order.map(() => 1);
-  for (const cause of causes) {
-    let above = 0;
-    for (let k = order.length - 1; k >= 0; k--) {
-      cumulative[k]! *= Math.max(0, 1 - above);
-      above += cause[order[k]!] ?? 0;
-    }
-  }
+  for (const cause of causes)
+    cumulativeOf(order, cause).forEach((c, k) => {
+      cumulative[k]! *= c;
+    });
   return cumulative.map((c, k) => c - (k > 0 ? cumulative[k - 1]! : 0));
+}
+
+/** P(one cause alone shows at most the k-th of `order`), for each k; the last is 1. Causes multiply. */
+export function cumulativeOf(order: readonly string[], cause: OutcomeChances): number[] {
+  const out = order.map(() => 1);
+  let above = 0;
+  for (let k = order.length - 1; k >= 0; k--) {
+    out[k] = Math.max(0, 1 - above);
+    above += cause[order[k]!] ?? 0;
+  }
+  return out;
 }
 
 /** A cause of a failure: how surely it leads there, and whether the check takes it out. */

@@ -19,15 +19,28 @@ export interface Group {
 
 const sameAt = (a: At, b: At) => a.state === b.state && a.temperature === b.temperature;
 
-/** What a reading says most plainly, for telling equal repeats from unequal ones. */
-function signature(evidence: Evidence): string {
-  return Object.entries(evidence.weights)
-    .map(
-      ([part, weights]) =>
-        `${part}:${Object.entries(weights).reduce((a, b) => (b[1] > a[1] ? b : a), ['', -1] as [string, number])[0]}`,
-    )
-    .sort()
-    .join('|');
+/** What a reading says most plainly of each part. */
+function plainly(evidence: Evidence): Map<string, string> {
+  return new Map(
+    Object.entries(evidence.weights).map(([part, weights]) => [
+      part,
+      Object.entries(weights).reduce((a, b) => (b[1] > a[1] ? b : a), ['', -1] as [string, number])[0],
+    ]),
+  );
+}
+
+/** Of the same parts the same, at the same state. */
+function repeats(a: Evidence, b: Evidence): boolean {
+  if (!sameAt(a.at, b.at)) return false;
+  const [one, other] = [plainly(a), plainly(b)];
+  return one.size === other.size && [...one].every(([part, outcome]) => other.get(part) === outcome);
+}
+
+/** Of one part something else, at the same state; the feed and the relay of one wire do not contradict each other. */
+function contradicts(a: Evidence, b: Evidence): boolean {
+  if (!sameAt(a.at, b.at)) return false;
+  const other = plainly(b);
+  return [...plainly(a)].some(([part, outcome]) => other.has(part) && other.get(part) !== outcome);
 }
 
 /**
@@ -36,9 +49,8 @@ function signature(evidence: Evidence): string {
  */
 export function withReading(group: Group | undefined, evidence: Evidence): Group {
   const readings = group?.readings ?? [];
-  const kept = readings.filter((r) => !(sameAt(r.at, evidence.at) && signature(r) === signature(evidence)));
-  const all = [...kept, evidence];
-  const unsteady = all.some((r, i) => all.some((other, j) => j > i && sameAt(r.at, other.at)));
+  const all = [...readings.filter((r) => !repeats(r, evidence)), evidence];
+  const unsteady = all.some((r, i) => all.some((other, j) => j > i && contradicts(r, other)));
   return { variable: evidence.variable, readings: all, unsteady };
 }
 
@@ -62,27 +74,29 @@ export function groupLikelihood(network: Network, group: Group): GroupLikelihood
   const blank = group.readings.map((reading) => saysNothing(variable, reading));
   const total = new Float64Array(rows);
   const unslipped = new Float64Array(rows);
+  const { start, weight, look } = today;
+  const slipped = group.unsteady ? 0 : spec.slip * blank.reduce((p, b) => p * b, 1);
   for (let row = 0; row < rows; row++) {
     if (group.unsteady) {
       let clean = 1;
       let all = 1;
-      perReading.forEach((likelihood, k) => {
+      for (let k = 0; k < perReading.length; k++) {
         let mean = 0;
-        for (const { weight, row: look } of today[row]!) mean += weight * likelihood[look]!;
+        for (let t = start[row]!; t < start[row + 1]!; t++) mean += weight[t]! * perReading[k]![look[t]!]!;
         clean *= (1 - spec.slip) * mean;
         all *= (1 - spec.slip) * mean + spec.slip * blank[k]!;
-      });
+      }
       unslipped[row] = clean;
       total[row] = all;
     } else {
       let shared = 0;
-      for (const { weight, row: look } of today[row]!) {
-        let product = weight;
-        for (const likelihood of perReading) product *= likelihood[look]!;
+      for (let t = start[row]!; t < start[row + 1]!; t++) {
+        let product = weight[t]!;
+        for (let k = 0; k < perReading.length; k++) product *= perReading[k]![look[t]!]!;
         shared += product;
       }
       unslipped[row] = (1 - spec.slip) * shared;
-      total[row] = unslipped[row]! + spec.slip * blank.reduce((p, b) => p * b, 1);
+      total[row] = unslipped[row]! + slipped;
     }
   }
   return { total, unslipped };
@@ -94,39 +108,9 @@ const weighed = new WeakMap<CompiledVariable, WeakMap<Evidence, Float64Array>>()
 function readingLikelihood(variable: CompiledVariable, reading: Evidence): Float64Array {
   const kept = weighed.get(variable) ?? new WeakMap<Evidence, Float64Array>();
   weighed.set(variable, kept);
-  const likelihood = kept.get(reading) ?? weigh(variable, reading);
+  const likelihood = kept.get(reading) ?? variable.weighed(reading.at, reading.weights);
   kept.set(reading, likelihood);
   return likelihood;
-}
-
-function weigh(variable: CompiledVariable, reading: Evidence): Float64Array {
-  const { rows, width, offsets, spec } = variable;
-  const table = variable.table(reading.at);
-  const out = new Float64Array(rows).fill(1);
-  for (let p = 0; p < spec.parts.length; p++) {
-    const part = spec.parts[p]!;
-    const weights = reading.weights[part.id];
-    if (!weights) continue;
-    const lambda = Float64Array.from(part.outcomes, (o) => weights[o] ?? 0);
-    weighPart(out, table, width, offsets[p]!, lambda);
-  }
-  return out;
-}
-
-/** One part of a reading, every row: a loop of its own, for there may be tens of parts and thousands of rows. */
-function weighPart(out: Float64Array, table: Float64Array, width: number, offset: number, lambda: Float64Array): void {
-  const outcomes = lambda.length;
-  if (outcomes === 2) {
-    const [first, second] = lambda as unknown as [number, number];
-    for (let row = 0, at = offset; row < out.length; row++, at += width)
-      out[row]! *= first * table[at]! + second * table[at + 1]!;
-    return;
-  }
-  for (let row = 0, at = offset; row < out.length; row++, at += width) {
-    let sum = 0;
-    for (let k = 0; k < outcomes; k++) sum += lambda[k]! * table[at + k]!;
-    out[row]! *= sum;
-  }
 }
 
 /**

@@ -1,5 +1,5 @@
 import type { History } from '../casefile/index.ts';
-import { CHECKS, type CheckDefinition, type FailureId } from '../checks/index.ts';
+import { CHECKS, type CheckDefinition, type CheckPart, FAILURE_IDS, type FailureId } from '../checks/index.ts';
 import { cylindersOf, type EngineWords, type RunningState, type Temperature } from '../engine/index.ts';
 import {
   CONDITIONS,
@@ -13,7 +13,7 @@ import {
   type On,
 } from '../faults/index.ts';
 import { type HistoryFlag, SYMPTOM_IDS, SYMPTOM_LEAK, SYMPTOM_LEAKS, SYMPTOMS_VIA, type Symptom } from '../symptoms.ts';
-import { cureChance, noisyMax, type OutcomeChances } from './combine.ts';
+import { cumulativeOf, cureChance, noisyMax, type OutcomeChances } from './combine.ts';
 import type { At, NetworkSpec, SpecVariable } from './network.ts';
 
 /** A fault or condition of this engine, cylinder named. */
@@ -80,14 +80,17 @@ function engineCatalogue(engine: EngineWords, interactions: readonly Interaction
 
 function workedOut(engine: EngineWords, interactions: readonly Interaction[]): EngineCatalogue {
   const cylinders = cylindersOf(engine);
-  const faults = FAULTS.filter((f) => f.appliesTo(engine)).flatMap((definition) =>
-    (definition.perCylinder ? cylinders : [null]).map((cylinder) => ({
-      key: instanceKey(definition.id, cylinder),
-      id: definition.id,
-      cylinder,
-      definition,
-    })),
-  );
+  const single = engine.cylinders === 1;
+  const faults = FAULTS.filter((f) => f.appliesTo(engine))
+    .map((f) => (single ? onSingle(f) : f))
+    .flatMap((definition) =>
+      (definition.perCylinder ? cylinders : [null]).map((cylinder) => ({
+        key: instanceKey(definition.id, cylinder),
+        id: definition.id,
+        cylinder,
+        definition,
+      })),
+    );
   const conditions = CONDITIONS.filter((c) => c.appliesTo(engine)).map((definition) => ({
     key: definition.id,
     id: definition.id,
@@ -95,13 +98,15 @@ function workedOut(engine: EngineWords, interactions: readonly Interaction[]): E
     definition,
   }));
   // A check nothing is known of tells nothing: its readings are recorded, not weighed.
-  const checks = CHECKS.filter((c) => c.appliesTo(engine) && isWeighed(c)).flatMap((check) =>
-    (check.scope === 'cylinder' ? cylinders : [null]).map((cylinder) => ({
-      key: instanceKey(check.id, cylinder),
-      check,
-      cylinder,
-    })),
-  );
+  const checks = CHECKS.filter((c) => c.appliesTo(engine) && isWeighed(c))
+    .map((c) => (single && c.viaOnSingle ? { ...c, via: c.viaOnSingle } : c))
+    .flatMap((check) =>
+      (check.scope === 'cylinder' ? cylinders : [null]).map((cylinder) => ({
+        key: instanceKey(check.id, cylinder),
+        check,
+        cylinder,
+      })),
+    );
   const causes: CauseInstance[] = [...faults, ...conditions];
   const byKey = new Map(causes.map((c) => [c.key, c]));
   const noCrank = { click: 1, silent: 1, stops: 1, free: 1 };
@@ -119,6 +124,7 @@ function workedOut(engine: EngineWords, interactions: readonly Interaction[]): E
         causes: chances.map((x) => x.key),
         probability: (present) =>
           1 - chances.reduce((quiet, x) => (present(x.key) ? quiet * (1 - x.chance) : quiet), 1 - c.definition.leak),
+        noisyOr: { leak: c.definition.leak, chances: new Map(chances.map((x) => [x.key, x.chance])) },
       };
     }),
     variables: [
@@ -128,6 +134,25 @@ function workedOut(engine: EngineWords, interactions: readonly Interaction[]): E
       impliedVariable(IMPLIED_RUNS, causes, byKey, ['crank', 'run'], { ...noCrank, nostart: 1 }),
     ],
   };
+}
+
+/** On a single the cylinder that does not pull is the engine that does not run [P]. */
+const DEAD_STOPS_SINGLE = 0.9;
+const WEAK_STOPS_SINGLE = 0.15;
+
+function onSingle(definition: FaultDefinition): FaultDefinition {
+  const stops = definition.failures
+    .filter(({ failure }) => failure === 'pull')
+    .map(({ levels, when }): FaultDefinition['failures'][number] => ({
+      failure: 'run',
+      levels: {
+        nostart: DEAD_STOPS_SINGLE * (levels.dead ?? 0),
+        dies: WEAK_STOPS_SINGLE * (levels.weak ?? 0),
+      },
+      ...(when ? { when } : {}),
+    }));
+  if (stops.length === 0 || definition.failures.some(({ failure }) => failure === 'run')) return definition;
+  return { ...definition, failures: [...definition.failures, ...stops] };
 }
 
 /** The catalogue, applied to one engine with its history; `weights` are a shop's own, by fault id. */
@@ -202,8 +227,6 @@ export function failureLevels(
   return entry?.levels ?? null;
 }
 
-const FAILURES: readonly FailureId[] = ['pull', 'crank', 'run'];
-
 /** Chances through failures: each level of each failure, as the check shows it. */
 function chancesVia(
   cause: CauseInstance,
@@ -213,7 +236,7 @@ function chancesVia(
 ): OutcomeChances | null {
   const out: Record<string, number> = {};
   let any = false;
-  for (const failure of FAILURES) {
+  for (const failure of FAILURE_IDS) {
     const shown = via[failure];
     const levels = shown && failureLevels(cause, failure, cylinder, at);
     if (!levels) continue;
@@ -291,8 +314,32 @@ function checkVariable(
     };
   }
   const pairs = interactions.filter((i) => i.check === check.id);
+  const isTable = check.combine.kind === 'table';
+  const orderOf = (part: CheckPart) => (check.combine.kind === 'dominance' ? check.combine.order : part.outcomes);
   return {
     ...shared,
+    ...(isTable
+      ? {}
+      : {
+          maxima: {
+            orders: parts.map((part) => orderOf(part).map((o) => part.outcomes.indexOf(o))),
+            cumulative: (cause: string | null, at: At) =>
+              parts.map((part) =>
+                cumulativeOf(
+                  orderOf(part),
+                  cause === null
+                    ? check.leak
+                    : (chancesOf(byKey.get(cause)!, check, cylinderOfPart(part.id), part.id, at) ?? {}),
+                ),
+              ),
+            ...(pairs.length > 0
+              ? {
+                  special: (active: readonly string[]) =>
+                    pairs.some((i) => i.faults.every((id) => active.some((key) => byKey.get(key)!.id === id))),
+                }
+              : {}),
+          },
+        }),
     touches: touching(causes, (cause, at) =>
       parts.some((p) => chancesOf(cause, check, cylinderOfPart(p.id), p.id, at) !== null),
     ).concat(
@@ -311,7 +358,7 @@ function checkVariable(
           .map((c) => chancesOf(c, check, cylinderOfPart(part.id), part.id, at))
           .filter((c) => c !== null);
         if (check.combine.kind === 'table') return ownTable(check, present, part, at);
-        const order = check.combine.kind === 'dominance' ? check.combine.order : part.outcomes;
+        const order = orderOf(part);
         const figures = noisyMax(order, [check.leak, ...joined.map((i) => i.outcomes), ...chances]);
         return part.outcomes.map((o) => figures[order.indexOf(o)] ?? 0);
       }),
@@ -405,7 +452,7 @@ export function symptomChance(cause: CauseInstance, symptom: Symptom, at: At): n
   const own = cause.definition.symptoms[symptom];
   if (own !== undefined) return own;
   let quiet = 1;
-  for (const failure of FAILURES) {
+  for (const failure of FAILURE_IDS) {
     const levels = failureLevels(cause, failure, null, at);
     if (!levels) continue;
     let chance = 0;
@@ -444,6 +491,13 @@ function symptomVariable(
       .map((c) => c.key),
     slip: 0,
     showsToday: () => 1,
+    maxima: {
+      orders: SYMPTOM_IDS.map(() => [0, 1]),
+      cumulative: (cause, at) => {
+        if (cause === null) return SYMPTOM_IDS.map((s) => [1 - (SYMPTOM_LEAKS[s] ?? SYMPTOM_LEAK), 1]);
+        return Array.from(quietOf(cause, at), (q) => [q, 1]);
+      },
+    },
     distribution: (active, at) => {
       const quiet = Float64Array.from(SYMPTOM_IDS, (symptom) => 1 - (SYMPTOM_LEAKS[symptom] ?? SYMPTOM_LEAK));
       for (const cause of active) {
@@ -477,6 +531,10 @@ function impliedVariable(
     touches: touching(causes, (cause, at) => barred(cause, at) > 0),
     slip: 0.01,
     showsToday: (cause) => showsToday(byKey.get(cause)!),
+    maxima: {
+      orders: [[0, 1]],
+      cumulative: (cause, at) => [[cause === null ? 0.995 : 1 - barred(byKey.get(cause)!, at), 1]],
+    },
     distribution: (active, at) => {
       const able = active.reduce((q, k) => q * (1 - barred(byKey.get(k)!, at)), 0.995);
       return [[able, 1 - able]];

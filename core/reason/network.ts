@@ -1,4 +1,7 @@
+import { type CompiledVariable, compileVariable } from './compiled.ts';
 import { buildSpace, membersOf, type Space } from './space.ts';
+
+export type { CompiledVariable } from './compiled.ts';
 
 /** How and when a reading was made, as far as it changes what may be seen. */
 export interface At {
@@ -20,6 +23,8 @@ export interface SpecState {
   readonly key: string;
   readonly causes: readonly string[];
   readonly probability: (present: (key: string) => boolean) => number;
+  /** Where `probability` is a noisy-OR: chance with no cause at all, and of each cause. */
+  readonly noisyOr?: { readonly leak: number; readonly chances: ReadonlyMap<string, number> };
 }
 
 /** Something that can be observed. One variable may have several parts, independent given the causes. */
@@ -34,6 +39,17 @@ export interface SpecVariable {
   readonly distribution: (active: readonly string[], at: At) => readonly (readonly number[])[];
   /** Chance that the fault shows itself today; shared by all readings of this variable. 1 = always. */
   readonly showsToday: (cause: string) => number;
+  /** Where causes combine as a noisy-MAX: `distribution` in factors, so that rows are products and not calls. */
+  readonly maxima?: Maxima;
+}
+
+export interface Maxima {
+  /** For each part, its outcomes by rank: the one that hides least first. */
+  readonly orders: readonly (readonly number[])[];
+  /** For each part, P(this cause alone shows at most rank k); null is the leak. */
+  readonly cumulative: (cause: string | null, at: At) => readonly (readonly number[])[];
+  /** Combinations that are no product: worked out by `distribution`. Left out where there are none. */
+  readonly special?: (active: readonly string[]) => boolean;
 }
 
 export type PriorSpec =
@@ -49,24 +65,6 @@ export interface NetworkSpec {
   readonly states: readonly SpecState[];
   readonly variables: readonly SpecVariable[];
   readonly prior: PriorSpec;
-}
-
-/** A variable tabulated over the combinations of causes that touch it. */
-export interface CompiledVariable {
-  readonly spec: SpecVariable;
-  /** Row of the fault combination of each set. */
-  readonly faultRow: Int32Array;
-  /** Local mask of each state assignment. */
-  readonly stateMask: Uint8Array;
-  readonly masks: number;
-  readonly rows: number;
-  readonly width: number;
-  /** Where each part's outcomes start within a row. */
-  readonly offsets: readonly number[];
-  /** For each row: which rows it may look like today, flattened (weight, row) pairs. */
-  readonly today: readonly (readonly { readonly weight: number; readonly row: number }[])[];
-  /** P(outcome) per row, `width` figures each. */
-  readonly table: (at: At) => Float64Array;
 }
 
 export interface Network {
@@ -203,9 +201,31 @@ function normalised(values: Float64Array): Float64Array {
 
 function withStates(spec: NetworkSpec, space: Space, setPrior: Float64Array, assignments: number): Float64Array {
   const out = new Float64Array(space.count * assignments);
+  const quick = spec.states.map(({ noisyOr }) =>
+    noisyOr
+      ? {
+          leak: 1 - noisyOr.leak,
+          quiet: Float64Array.from(spec.faults, (f) => 1 - (noisyOr.chances.get(f.key) ?? 0)),
+        }
+      : null,
+  );
+  const chances = new Float64Array(spec.states.length);
   for (let i = 0; i < space.count; i++) {
-    const chances = stateChances(spec, membersOf(space, i));
-    for (let s = 0; s < assignments; s++) out[i * assignments + s] = setPrior[i]! * assignmentChance(chances, s);
+    const slow = quick.includes(null) ? stateChances(spec, membersOf(space, i)) : null;
+    quick.forEach((own, k) => {
+      if (!own) {
+        chances[k] = slow![k]!;
+        return;
+      }
+      let quiet = own.leak;
+      for (let m = 3 * i; m < 3 * i + 3 && space.members[m]! >= 0; m++) quiet *= own.quiet[space.members[m]!]!;
+      chances[k] = 1 - quiet;
+    });
+    for (let s = 0; s < assignments; s++) {
+      let p = setPrior[i]!;
+      for (let k = 0; k < chances.length; k++) p *= (s >> k) & 1 ? chances[k]! : 1 - chances[k]!;
+      out[i * assignments + s] = p;
+    }
   }
   return out;
 }
@@ -219,100 +239,4 @@ export function stateChances(spec: NetworkSpec, set: readonly number[]): number[
 /** Chance of one assignment of states, a bit each, given the chance of each. */
 export function assignmentChance(chances: readonly number[], assignment: number): number {
   return chances.reduce((p, chance, k) => p * ((assignment >> k) & 1 ? chance : 1 - chance), 1);
-}
-
-function compileVariable(
-  spec: SpecVariable,
-  space: Space,
-  assignments: number,
-  faultIndex: ReadonlyMap<string, number>,
-  stateIndex: ReadonlyMap<string, number>,
-): CompiledVariable {
-  const localOf = new Int16Array(space.faults).fill(-1);
-  const localFaults: string[] = [];
-  const localStates: { key: string; bit: number }[] = [];
-  for (const key of spec.touches) {
-    const fault = faultIndex.get(key);
-    const state = stateIndex.get(key);
-    if (fault !== undefined) {
-      localOf[fault] = localFaults.length;
-      localFaults.push(key);
-    } else if (state !== undefined) localStates.push({ key, bit: state });
-    else throw new RangeError(`variable ${spec.key} is touched by unknown cause ${key}`);
-  }
-  const masks = 2 ** localStates.length;
-  const stateMask = new Uint8Array(assignments);
-  for (let s = 0; s < assignments; s++)
-    for (const [k, { bit }] of localStates.entries()) stateMask[s]! |= ((s >> bit) & 1) << k;
-
-  const combos: number[][] = [];
-  const comboIndex = new Map<string, number>();
-  const comboOf = (locals: number[]) => {
-    const key = locals.join();
-    let at = comboIndex.get(key);
-    if (at === undefined) {
-      at = combos.length;
-      comboIndex.set(key, at);
-      combos.push(locals);
-    }
-    return at;
-  };
-  const faultRow = new Int32Array(space.count);
-  for (let i = 0; i < space.count; i++) {
-    const locals = membersOf(space, i)
-      .map((f) => localOf[f]!)
-      .filter((local) => local >= 0)
-      .sort((x, y) => x - y);
-    faultRow[i] = comboOf(locals);
-  }
-  const rows = combos.length * masks;
-  const activeOf = (row: number): string[] => [
-    ...combos[Math.floor(row / masks)]!.map((local) => localFaults[local]!),
-    ...localStates.filter((_, k) => ((row % masks) >> k) & 1).map((state) => state.key),
-  ];
-  const today = Array.from({ length: rows }, (_, row) => {
-    const combo = combos[Math.floor(row / masks)]!;
-    let looks: { weight: number; locals: number[] }[] = [{ weight: 1, locals: [] }];
-    for (const local of combo) {
-      const shows = spec.showsToday(localFaults[local]!);
-      looks = looks.flatMap((look) => [
-        { weight: look.weight * shows, locals: [...look.locals, local] },
-        ...(shows < 1 ? [{ weight: look.weight * (1 - shows), locals: look.locals }] : []),
-      ]);
-    }
-    return looks.map((look) => ({ weight: look.weight, row: comboOf(look.locals) * masks + (row % masks) }));
-  });
-  const offsets: number[] = [];
-  let width = 0;
-  for (const part of spec.parts) {
-    offsets.push(width);
-    width += part.outcomes.length;
-  }
-  const tables = new Map<string, Float64Array>();
-  return {
-    spec,
-    faultRow,
-    stateMask,
-    masks,
-    rows,
-    width,
-    offsets,
-    today,
-    table: (at) => {
-      const key = `${at.state}|${at.temperature}`;
-      let table = tables.get(key);
-      if (!table) {
-        table = new Float64Array(rows * width);
-        for (let row = 0; row < rows; row++) {
-          spec.distribution(activeOf(row), at).forEach((figures, p) => {
-            figures.forEach((figure, k) => {
-              table![row * width + offsets[p]! + k] = figure;
-            });
-          });
-        }
-        tables.set(key, table);
-      }
-      return table;
-    },
-  };
 }

@@ -11,8 +11,11 @@ export interface Space {
   readonly indexOf: (sorted: readonly number[]) => number;
 }
 
-const WIDTH = 1024;
-const keyOf = (a: number, b: number, c: number) => ((a + 1) * WIDTH + (b + 1)) * WIDTH + (c + 1);
+/** Where the set of fault `f` alone stands: the empty set is first, then each alone. */
+export const aloneAt = (f: number): number => 1 + f;
+
+/** Where a pair stands among all pairs of `n`, counted row by row; a < b. */
+export const pairAt = (a: number, b: number, n: number): number => a * n - (a * (a + 1)) / 2 + (b - a - 1);
 
 /**
  * @param faults number of fault instances, 0 .. 1000
@@ -21,33 +24,47 @@ const keyOf = (a: number, b: number, c: number) => ((a + 1) * WIDTH + (b + 1)) *
  */
 export function buildSpace(faults: number, triples: Iterable<readonly [number, number, number]> = []): Space {
   if (!(faults >= 0 && faults <= 1000)) throw new RangeError('buildSpace: 0 to 1000 faults');
-  const flat: number[] = [-1, -1, -1];
-  const index = new Map<number, number>([[keyOf(-1, -1, -1), 0]]);
-  const add = (a: number, b: number, c: number) => {
+  const plain = 1 + faults + (faults * (faults - 1)) / 2;
+  const threes = new Map<number, number>();
+  const grown: number[] = [];
+  const keyOf = (a: number, b: number, c: number) => (a * faults + b) * faults + c;
+  for (const [a, b, c] of triples) {
     const key = keyOf(a, b, c);
-    if (index.has(key)) return;
-    index.set(key, flat.length / 3);
-    flat.push(a, b, c);
-  };
-  for (let a = 0; a < faults; a++) add(a, -1, -1);
-  for (let a = 0; a < faults; a++) for (let b = a + 1; b < faults; b++) add(a, b, -1);
-  for (const [a, b, c] of triples) add(a, b, c);
-  const members = Int16Array.from(flat);
-  const count = members.length / 3;
+    if (threes.has(key)) continue;
+    threes.set(key, plain + grown.length / 3);
+    grown.push(a, b, c);
+  }
+  const count = plain + grown.length / 3;
+  const members = new Int16Array(3 * count).fill(-1);
   const sizes = new Uint8Array(count);
-  for (let i = 0; i < count; i++)
-    sizes[i] = Number(members[3 * i]! >= 0) + Number(members[3 * i + 1]! >= 0) + Number(members[3 * i + 2]! >= 0);
+  let at = 1;
+  for (let a = 0; a < faults; a++, at++) {
+    members[3 * at] = a;
+    sizes[at] = 1;
+  }
+  for (let a = 0; a < faults; a++) {
+    for (let b = a + 1; b < faults; b++, at++) {
+      members[3 * at] = a;
+      members[3 * at + 1] = b;
+      sizes[at] = 2;
+    }
+  }
+  members.set(grown, 3 * plain);
+  sizes.fill(3, plain);
   return {
     faults,
     count,
     members,
     sizes,
-    indexOf: ([a = -1, b = -1, c = -1, ...rest]) => (rest.length > 0 ? -1 : (index.get(keyOf(a, b, c)) ?? -1)),
+    indexOf: ([a = -1, b = -1, c = -1, ...rest]) => {
+      if (rest.length > 0) return -1;
+      if (a < 0) return 0;
+      if (b < 0) return aloneAt(a);
+      if (c < 0) return 1 + faults + pairAt(a, b, faults);
+      return threes.get(keyOf(a, b, c)) ?? -1;
+    },
   };
 }
-
-/** Where the set of fault `f` alone stands: the empty set is first, then each alone. */
-export const aloneAt = (f: number): number => 1 + f;
 
 /** The faults of set `i`, ascending. */
 export function membersOf(space: Space, i: number): number[] {

@@ -1,5 +1,5 @@
 import { CHECKS, type Field } from '../checks/index.ts';
-import { CONDITIONS, FAULTS, NAMED_FAULTS } from '../faults/index.ts';
+import { CONDITIONS, FAULTS } from '../faults/index.ts';
 
 /** The checks as data: what a case file may say of each. */
 export function checksAsData() {
@@ -64,6 +64,5 @@ export function faultsAsData() {
     ask: c.ask,
     repair: c.repair,
   }));
-  const named = NAMED_FAULTS.map(({ appliesTo: _appliesTo, ...f }) => ({ ...f, weighed: false }));
-  return [...faults, ...conditions, ...named];
+  return [...faults, ...conditions];
 }

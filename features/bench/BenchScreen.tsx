@@ -12,7 +12,6 @@ import {
   cylindersOf,
   epochOf,
   FAULTS,
-  NAMED_FAULTS,
   type NextCheck,
   type PartId,
   type Plan,
@@ -468,11 +467,9 @@ function DrawerBox({ children }: { children: React.ReactNode }) {
 
 /** Suspects first, then everything else on this engine. */
 function repairKeys(suspects: readonly string[], head: CaseHead): string[] {
-  const all = [...FAULTS, ...NAMED_FAULTS]
-    .filter((f) => f.appliesTo(head.engine))
-    .flatMap((f) =>
-      f.perCylinder ? Array.from({ length: head.engine.cylinders }, (_, i) => `${f.id}[${i + 1}]`) : [f.id],
-    );
+  const all = FAULTS.filter((f) => f.appliesTo(head.engine)).flatMap((f) =>
+    f.perCylinder ? Array.from({ length: head.engine.cylinders }, (_, i) => `${f.id}[${i + 1}]`) : [f.id],
+  );
   return [...suspects, ...CONDITIONS.map((c) => c.id), ...all.filter((key) => !suspects.includes(key))];
 }
 

@@ -18,18 +18,10 @@ import { Choice } from '@/ui/Choice.tsx';
 import { useFocusedPanel } from './useFocusedPanel.ts';
 import { useEntryId } from './useRecord.ts';
 
-/** Work on what the reasoner does not know yet: no minutes, no advice, only what was done. */
-const NOTHING_KNOWN = {
-  repair: { action: 'replaced', minutes: 0, access: [], retest: 'look.run', leaves: [] },
-  behind: null,
-  endsInDecision: false,
-} as const;
-
 const definitionOf = (id: string): Pick<FaultDefinition, 'repair' | 'endsInDecision' | 'behind'> => {
   const fault = findFault(id);
   if (fault) return fault;
-  const condition = CONDITIONS.find((c) => c.id === id);
-  if (!condition) return NOTHING_KNOWN;
+  const condition = CONDITIONS.find((c) => c.id === id)!;
   return { repair: condition.repair, behind: condition.ask, endsInDecision: false };
 };
 

@@ -1,0 +1,94 @@
+import type { EngineWords } from '../engine/index.ts';
+import { defineFault, fix } from './define.ts';
+
+const hasRelease = (engine: EngineWords) => engine.compressionRelease !== 'none';
+
+/** What stops or loosens the turning of the engine. Numbers: common practice and from memory, adjustable. */
+export const TURN_FAULTS = [
+  defineFault({
+    id: 'turn.pto-seized',
+    title: 'Blade clutch or drive seized',
+    part: 'crank',
+    weight: 2,
+    history: { 'stood-outdoors': 1.5, 'struck-object': 1.3 },
+    failures: [{ failure: 'crank', levels: { stops: 0.55, slow: 0.3, click: 0.1 } }],
+    symptoms: { 'will-not-turn': 0.6, 'crank-stops': 0.4, 'cranks-slow': 0.25 },
+    effects: [
+      { check: 'turn.by-hand', outcomes: { locked: 0.55, drags: 0.35 } },
+      { check: 'turn.plugs-out', outcomes: { 'still-locked': 0.85 } },
+      { check: 'turn.pto', outcomes: { seized: 0.78, rough: 0.2 } },
+      { check: 'power.crank-current', outcomes: { locked: 0.6, high: 0.3 } },
+      { check: 'power.crank-volts', outcomes: { sags: 0.45, collapses: 0.35 } },
+    ],
+    settledBy: [[{ check: 'turn.pto', outcomes: ['seized'] }]],
+    repair: fix('replaced', 40, ['belly'], 'turn.by-hand', [80, 260]),
+    behind: 'What seized it: water in the bearing, a belt or string wound in.',
+  }),
+  defineFault({
+    id: 'turn.engine-seized',
+    title: 'Engine seized',
+    part: 'crank',
+    weight: 1,
+    failures: [{ failure: 'crank', levels: { stops: 0.85, click: 0.1 } }],
+    symptoms: { 'will-not-turn': 0.85, 'stopped-suddenly': 0.5, 'crank-stops': 0.3 },
+    effects: [
+      { check: 'turn.by-hand', outcomes: { locked: 0.97 } },
+      { check: 'turn.plugs-out', outcomes: { 'still-locked': 0.97 } },
+      { check: 'look.oil', outcomes: { low: 0.55 } },
+      { check: 'power.crank-current', outcomes: { locked: 0.95 } },
+      { check: 'power.crank-volts', outcomes: { sags: 0.45, collapses: 0.5 } },
+    ],
+    settledBy: [
+      [
+        { check: 'turn.plugs-out', outcomes: ['still-locked'] },
+        { check: 'turn.pto', outcomes: ['free'] },
+      ],
+    ],
+    repair: fix('replaced', 600, [], 'turn.by-hand', [500, 1500]),
+    behind: 'Oil: how low, how old, and where it went.',
+    endsInDecision: true,
+  }),
+  defineFault({
+    id: 'valve.release-off',
+    title: 'Compression release lost',
+    part: 'release',
+    weight: 3,
+    appliesTo: hasRelease,
+    failures: [{ failure: 'crank', levels: { stops: 0.5, slow: 0.35 } }],
+    symptoms: { 'crank-stops': 0.5, 'cranks-slow': 0.4, 'kicks-back': 0.15 },
+    effects: [
+      { check: 'turn.by-hand', outcomes: { 'firm-at-compression': 0.95 } },
+      { check: 'power.crank-current', outcomes: { high: 0.55, locked: 0.15 } },
+      { check: 'power.crank-volts', outcomes: { sags: 0.6, collapses: 0.1 } },
+    ],
+    settledBy: [
+      [
+        { check: 'turn.by-hand', outcomes: ['firm-at-compression'] },
+        { check: 'valve.lash', outcomes: ['ok'], on: 'every' },
+        { check: 'power.tester', outcomes: ['good'] },
+      ],
+    ],
+    repair: fix('repaired', 60, ['head[c]'], 'look.crank', [20, 120]),
+    behind: 'Lash first: beyond the bump of the cam the release is gone by itself.',
+  }),
+  defineFault({
+    id: 'valve.release-on',
+    title: 'Compression release stays on',
+    part: 'release',
+    weight: 1,
+    appliesTo: hasRelease,
+    failures: [
+      { failure: 'crank', levels: { fast: 0.6 } },
+      { failure: 'seal', levels: { weak: 0.7, gone: 0.2 }, on: 'every' },
+    ],
+    symptoms: { 'hard-start-cold': 0.55, 'low-power': 0.35, 'pops-exhaust': 0.2 },
+    effects: [{ check: 'seal.compression', outcomes: { low: 0.4, 'very-low': 0.5 }, on: 'every' }],
+    settledBy: [
+      [
+        { check: 'seal.compression', outcomes: ['low', 'very-low', 'none'], on: 'every' },
+        { check: 'seal.leak-down', outcomes: ['sound'], on: 'every' },
+      ],
+    ],
+    repair: fix('repaired', 60, ['head[c]'], 'seal.compression', [20, 120]),
+  }),
+];
