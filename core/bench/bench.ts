@@ -199,6 +199,8 @@ export function epochOf({ repairs }: Pick<Bench, 'repairs'>): number {
   return repairs.filter((r) => r.step.action !== 'bypassed').length;
 }
 
+const sameWeights = (a: Evidence['weights'], b: Evidence['weights']) => JSON.stringify(a) === JSON.stringify(b);
+
 const YES: Evidence['weights'] = { '': { yes: 1 } };
 
 function withReadingTaken(bench: Bench, reading: Reading, event: number, retest: boolean): Bench {
@@ -216,12 +218,14 @@ function withReadingTaken(bench: Bench, reading: Reading, event: number, retest:
     });
   const taken: StandingReading = { event, reading, assessment: assess(reading, twins.at(-1)?.reading), epoch, retest };
   // The twin is judged again beside the new one, so that the order in which the pair was read does not matter.
+  const judgedAgain = new Map(twins.map((r) => [r, assess(r.reading, reading)]));
+  const moved = twins.filter((r) => !sameWeights(r.assessment.weights, judgedAgain.get(r)!.weights));
   const readings = [
-    ...bench.readings.map((r) => (twins.includes(r) ? { ...r, assessment: assess(r.reading, reading) } : r)),
+    ...bench.readings.map((r) => (judgedAgain.has(r) ? { ...r, assessment: judgedAgain.get(r)! } : r)),
     taken,
   ];
   const evidence = new Map<string, readonly Evidence[]>();
-  for (const variable of new Set([taken, ...twins].map((r) => instanceKey(r.reading.check, r.reading.cylinder)))) {
+  for (const variable of new Set([taken, ...moved].map((r) => instanceKey(r.reading.check, r.reading.cylinder)))) {
     if (!network.hasVariable(variable)) continue;
     evidence.set(
       variable,
@@ -237,7 +241,10 @@ function withReadingTaken(bench: Bench, reading: Reading, event: number, retest:
   }
   for (const variable of impliedBy(reading, taken)) {
     const earlier = bench.belief.groups.get(variable)?.readings ?? [];
-    evidence.set(variable, [...earlier, { variable, at: atOf(reading), weights: YES, event }]);
+    const at = atOf(reading);
+    // That it ran at that state and heat was known already.
+    if (earlier.some((e) => e.at.state === at.state && e.at.temperature === at.temperature)) continue;
+    evidence.set(variable, [...earlier, { variable, at, weights: YES, event }]);
   }
   const belief = withGroups(network, bench.belief, evidence);
   return { ...bench, belief, readings, ...bodily(bench, reading) };

@@ -135,7 +135,7 @@ function beliefOf(bench: Bench): Belief {
   }));
   const states = stateMarginals(network, belief);
   const sides = sidesOf(bench, masses);
-  const chance = surprise(belief);
+  const chance = surprise(network, belief);
   const slips = chance >= SURPRISED ? [...slipChances(network, belief)].sort((a, b) => b[1] - a[1])[0] : undefined;
   const settled = settledFaults(catalogue, network, belief, currentReadings(bench));
   return {

@@ -10,7 +10,8 @@ export const CONDITIONS: readonly ConditionDefinition[] = [
     title: 'Oil thinned with fuel',
     part: 'crank',
     appliesTo: () => true,
-    leak: 0.004,
+    // Without a cause of the catalogue it is the check that errs, not the state that is there.
+    leak: 0,
     causes: [
       { fault: 'fuel.needle', chance: 0.4 },
       { fault: 'fuel.pump-diaphragm', chance: 0.75 },
@@ -33,7 +34,7 @@ export const CONDITIONS: readonly ConditionDefinition[] = [
     title: 'Locked by fuel',
     part: 'crank',
     appliesTo: () => true,
-    leak: 0.001,
+    leak: 0,
     causes: [
       { fault: 'fuel.needle', chance: 0.25 },
       { fault: 'fuel.float', chance: 0.08 },
@@ -55,7 +56,7 @@ export const CONDITIONS: readonly ConditionDefinition[] = [
     title: 'Locked by water',
     part: 'crank',
     appliesTo: () => true,
-    leak: 0.0005,
+    leak: 0,
     causes: [{ fault: 'air.housing-broken', chance: 0.3 }],
     symptoms: { 'crank-stops': 0.8, 'will-not-turn': 0.4 },
     failures: [{ failure: 'crank', levels: { stops: 0.95 } }],

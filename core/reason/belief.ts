@@ -1,4 +1,5 @@
 import { type Evidence, type Group, type GroupLikelihood, groupLikelihood, withReading } from './evidence.ts';
+import type { Layout } from './layout.ts';
 import type { CompiledVariable, Network } from './network.ts';
 import { membersOf } from './space.ts';
 
@@ -7,6 +8,7 @@ import { membersOf } from './space.ts';
  * Both are scaled together; only ratios mean anything.
  */
 export interface Mass {
+  readonly layout: Layout;
   readonly all: Float64Array;
   readonly unslipped: Float64Array;
 }
@@ -20,7 +22,7 @@ export interface Belief {
 }
 
 export function initialBelief(network: Network): Belief {
-  const start = { all: network.prior, unslipped: network.prior };
+  const start = { layout: network.layout, all: network.prior, unslipped: network.prior };
   return { start, groups: new Map(), likelihoods: new Map(), now: start };
 }
 
@@ -72,10 +74,13 @@ const sameFigures = (a: Float64Array, b: Float64Array) => {
 function over(after: GroupLikelihood, before: GroupLikelihood): GroupLikelihood | null {
   const rows = before.total.length;
   for (let row = 0; row < rows; row++) if (!(before.total[row]! > 0 && before.unslipped[row]! > 0)) return null;
-  return {
-    total: after.total.map((l, row) => l / before.total[row]!),
-    unslipped: after.unslipped.map((l, row) => l / before.unslipped[row]!),
-  };
+  const total = new Float64Array(rows);
+  const unslipped = new Float64Array(rows);
+  for (let row = 0; row < rows; row++) {
+    total[row] = after.total[row]! / before.total[row]!;
+    unslipped[row] = after.unslipped[row]! / before.unslipped[row]!;
+  }
+  return { total, unslipped };
 }
 
 /** Mass from the start of the epoch times every group, leaving out `without` if named. */
@@ -91,40 +96,60 @@ export function product(
 
 function multiplied(network: Network, mass: Mass, factors: ReadonlyMap<string, GroupLikelihood>): Mass {
   if (factors.size === 0) return mass;
-  const all = Float64Array.from(mass.all);
-  const unslipped = Float64Array.from(mass.unslipped);
-  for (const [key, factor] of factors) multiplyInto(all, unslipped, network, network.variable(key), factor);
-  return scaled({ all, unslipped });
+  const all = new Float64Array(mass.all.length);
+  const unslipped = new Float64Array(mass.all.length);
+  let from = mass;
+  for (const [key, factor] of factors) {
+    multiplyInto(from, all, unslipped, network.variable(key), factor);
+    from = { layout: mass.layout, all, unslipped };
+  }
+  return scaled(network, from);
 }
 
 function multiplyInto(
+  from: Mass,
   all: Float64Array,
   unslipped: Float64Array,
-  { assignments, space }: Network,
   { faultRow, stateMask, masks }: CompiledVariable,
   { total, unslipped: clean }: GroupLikelihood,
 ): void {
-  for (let i = 0, at = 0; i < space.count; i++) {
+  const { layout, all: allBefore, unslipped: unslippedBefore } = from;
+  const { start, assignment } = layout;
+  for (let i = 0, at = 0; i + 1 < start.length; i++) {
+    const end = start[i + 1]!;
     const base = faultRow[i]! * masks;
-    for (let s = 0; s < assignments; s++, at++) {
-      const row = base + stateMask[s]!;
-      all[at]! *= total[row]!;
-      unslipped[at]! *= clean[row]!;
+    if (masks === 1) {
+      // No state touches it: one figure for the whole set.
+      const whole = total[base]!;
+      const unslippedWhole = clean[base]!;
+      for (; at < end; at++) {
+        all[at] = allBefore[at]! * whole;
+        unslipped[at] = unslippedBefore[at]! * unslippedWhole;
+      }
+      continue;
+    }
+    for (; at < end; at++) {
+      const row = base + stateMask[assignment[at]!]!;
+      all[at] = allBefore[at]! * total[row]!;
+      unslipped[at] = unslippedBefore[at]! * clean[row]!;
     }
   }
 }
 
-/** Both brought to a sum of 1 over `all`. Its arrays are fresh, so they are changed in place. */
-function scaled({ all, unslipped }: Mass): Mass {
+/** Both brought to a sum of 1 over `all`, and added up while they pass. Its arrays are fresh, so they are changed in place. */
+function scaled(network: Network, mass: Mass): Mass {
+  const { all, unslipped } = mass;
   let sum = 0;
   for (let i = 0; i < all.length; i++) sum += all[i]!;
   if (!(sum > 0))
     throw new RangeError('the record is impossible under every hypothesis: a reading contradicts the catalogue');
+  const inverse = 1 / sum;
   for (let i = 0; i < all.length; i++) {
-    all[i]! /= sum;
-    unslipped[i]! /= sum;
+    all[i]! *= inverse;
+    unslipped[i]! *= inverse;
   }
-  return { all, unslipped };
+  added.set(mass, addUp(network, mass));
+  return mass;
 }
 
 /** A repair as it acts on belief. */
@@ -145,9 +170,10 @@ export interface RepairOperator {
  */
 export function applyRepair(network: Network, belief: Belief, operator: RepairOperator): Belief {
   const moves = movesOf(network, operator);
-  const start = scaled({
-    all: moved(network, belief.now.all, moves, operator),
-    unslipped: moved(network, belief.now.unslipped, moves, operator),
+  const start = scaled(network, {
+    layout: network.full(),
+    all: moved(network, belief.now.layout, belief.now.all, moves, operator),
+    unslipped: moved(network, belief.now.layout, belief.now.unslipped, moves, operator),
   });
   return { start, groups: new Map(), likelihoods: new Map(), now: start };
 }
@@ -175,18 +201,19 @@ function movesOf(network: Network, operator: RepairOperator): Moves {
 }
 
 function moved(
-  { assignments }: Network,
+  { assignments, space }: Network,
+  { start, assignment }: Layout,
   mass: Float64Array,
   { from, to, chance }: Moves,
   operator: RepairOperator,
 ): Float64Array {
-  const out = new Float64Array(mass.length);
+  const out = new Float64Array(space.count * assignments);
   const states = Array.from({ length: assignments }, (_, s) => stateTargets(s, operator));
   for (let m = 0; m < from.length; m++) {
-    for (let s = 0; s < assignments; s++) {
-      const here = mass[from[m]! * assignments + s]! * chance[m]!;
+    for (let at = start[from[m]!]!; at < start[from[m]! + 1]!; at++) {
+      const here = mass[at]! * chance[m]!;
       if (here === 0) continue;
-      for (const [t, share] of states[s]!) out[to[m]! * assignments + t]! += here * share;
+      for (const [t, share] of states[assignment[at]!]!) out[to[m]! * assignments + t]! += here * share;
     }
   }
   return out;
@@ -235,34 +262,49 @@ interface Sums {
   readonly sets: Float64Array;
   readonly faults: Float64Array;
   readonly states: Float64Array;
+  /** Mass that rests on no reading having slipped. */
+  readonly clean: number;
 }
 
 /** What is asked of a belief again and again is added up once. */
 const added = new WeakMap<Mass, Sums>();
 
-function sumsOf({ spec, space, assignments }: Network, { now }: Belief): Sums {
-  const kept = added.get(now);
-  if (kept) return kept;
-  const sets = new Float64Array(space.count);
+function addUp({ spec, space, assignments }: Network, { layout, all, unslipped }: Mass): Sums {
+  const { count, members } = space;
+  const sets = new Float64Array(count);
   const faults = new Float64Array(space.faults);
   const byAssignment = new Float64Array(assignments);
-  for (let i = 0, at = 0; i < space.count; i++) {
+  let clean = 0;
+  for (let i = 0, at = 0; i < count; i++) {
     let mass = 0;
-    for (let s = 0; s < assignments; s++, at++) {
-      mass += now.all[at]!;
-      byAssignment[s]! += now.all[at]!;
+    for (; at < layout.start[i + 1]!; at++) {
+      const here = all[at]!;
+      mass += here;
+      byAssignment[layout.assignment[at]!]! += here;
+      clean += unslipped[at]!;
     }
     sets[i] = mass;
-    for (let k = 3 * i; k < 3 * i + 3; k++) {
-      const f = space.members[k]!;
-      if (f >= 0) faults[f]! += mass;
-    }
+    const first = members[3 * i]!;
+    if (first < 0) continue;
+    faults[first]! += mass;
+    const second = members[3 * i + 1]!;
+    if (second < 0) continue;
+    faults[second]! += mass;
+    const third = members[3 * i + 2]!;
+    if (third >= 0) faults[third]! += mass;
   }
   const states = Float64Array.from(spec.states, (_, k) =>
     byAssignment.reduce((sum, mass, s) => ((s >> k) & 1 ? sum + mass : sum), 0),
   );
-  const sums = { sets, faults, states };
-  added.set(now, sums);
+  return { sets, faults, states, clean };
+}
+
+function sumsOf(network: Network, { now }: Belief): Sums {
+  let sums = added.get(now);
+  if (!sums) {
+    sums = addUp(network, now);
+    added.set(now, sums);
+  }
   return sums;
 }
 
@@ -276,23 +318,21 @@ export const stateMarginals = (network: Network, belief: Belief): Float64Array =
 export const setMass = (network: Network, belief: Belief): Float64Array => sumsOf(network, belief).sets;
 
 /** P(some reading slipped | record), 0 .. 1. */
-export function surprise({ now }: Belief): number {
-  let clean = 0;
-  for (let i = 0; i < now.unslipped.length; i++) clean += now.unslipped[i]!;
-  return Math.min(1, Math.max(0, 1 - clean));
-}
+export const surprise = (network: Network, belief: Belief): number =>
+  Math.min(1, Math.max(0, 1 - sumsOf(network, belief).clean));
 
 /** P(this group's readings slipped | record) for every group since the last repair. */
 export function slipChances(network: Network, belief: Belief): Map<string, number> {
   const out = new Map<string, number>();
+  const { start, assignment } = belief.now.layout;
   for (const [key, own] of belief.likelihoods) {
     const { faultRow, stateMask, masks } = network.variable(key);
     let slipped = 0;
     for (let i = 0; i < network.space.count; i++) {
-      for (let s = 0; s < network.assignments; s++) {
-        const row = faultRow[i]! * masks + stateMask[s]!;
+      for (let at = start[i]!; at < start[i + 1]!; at++) {
+        const row = faultRow[i]! * masks + stateMask[assignment[at]!]!;
         const total = own.total[row]!;
-        if (total > 0) slipped += belief.now.all[i * network.assignments + s]! * (1 - own.unslipped[row]! / total);
+        if (total > 0) slipped += belief.now.all[at]! * (1 - own.unslipped[row]! / total);
       }
     }
     out.set(key, slipped);

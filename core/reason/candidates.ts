@@ -109,16 +109,52 @@ export function withReports(network: Network, belief: Belief, candidate: Omit<Ca
   return { ...candidate, reports };
 }
 
-/** Minutes of search saved on average by a check, net of its own [min]. */
-export function savedBy(
-  { network, belief, planner, missing, start }: Round,
-  candidate: Candidate,
-  active: Active,
-  now: number,
+/** Mass of each active set after a report, not normalised, into `out`; and what it adds up to. */
+function weighedMass(
+  { network, belief }: Round,
+  { instance }: Candidate,
+  ratio: Float64Array,
+  { sets, masses }: Active,
+  out: Float64Array,
 ): number {
-  const { assignments, space } = network;
-  const { faultRow, stateMask, masks } = network.variable(candidate.instance.key);
-  const { all } = belief.now;
+  const { faultRow, stateMask, masks } = network.variable(instance.key);
+  const { all, layout } = belief.now;
+  const { start, assignment } = layout;
+  let chance = 0;
+  for (let k = 0; k < sets.length; k++) {
+    const i = sets[k]!;
+    const base = faultRow[i]! * masks;
+    let mass = 0;
+    // Where no state touches this check, it sees the set as a whole.
+    if (masks === 1) mass = masses[k]! * ratio[base]!;
+    else
+      for (let at = start[i]!; at < start[i + 1]!; at++) mass += all[at]! * ratio[base + stateMask[assignment[at]!]!]!;
+    out[k] = mass;
+    chance += mass;
+  }
+  return chance;
+}
+
+/**
+ * How far a check is expected to move belief over the sets: half the sum of changes, 0 (it tells nothing) .. 1. No search can be
+ * shortened by more than its length times this, settling apart.
+ */
+export function tells(round: Round, candidate: Candidate, active: Active): number {
+  const { masses } = active;
+  const after = new Float64Array(masses.length);
+  let whole = 0;
+  for (let k = 0; k < masses.length; k++) whole += masses[k]!;
+  let moved = 0;
+  for (const { ratio } of candidate.reports) {
+    const share = weighedMass(round, candidate, ratio, active, after) / whole;
+    for (let k = 0; k < after.length; k++) moved += Math.abs(after[k]! - share * masses[k]!);
+  }
+  return moved / (2 * whole);
+}
+
+/** Minutes of search saved on average by a check, net of its own [min]. */
+export function savedBy(round: Round, candidate: Candidate, active: Active, now: number): number {
+  const { network, planner, missing, start } = round;
   const from: SearchStart = {
     ...start,
     mask: start.mask | candidate.mask,
@@ -128,25 +164,10 @@ export function savedBy(
   let expected = 0;
   let seen = 0;
   for (const { weights, ratio } of candidate.reports) {
-    let chance = 0;
-    for (let k = 0; k < active.sets.length; k++) {
-      const i = active.sets[k]!;
-      const base = faultRow[i]! * masks;
-      if (masks === 1) {
-        // No state touches this check: it sees the set as a whole.
-        const mass = active.masses[k]! * ratio[base]!;
-        posterior[k] = mass;
-        chance += mass;
-        continue;
-      }
-      let mass = 0;
-      for (let s = 0; s < assignments; s++) mass += all[i * assignments + s]! * ratio[base + stateMask[s]!]!;
-      posterior[k] = mass;
-      chance += mass;
-    }
+    const chance = weighedMass(round, candidate, ratio, active, posterior);
     if (chance < 1e-6) continue;
     const after = missingAfter(planner, missing, candidate, weights);
-    expected += chance * expectedSearch(planner, after, posterior, active, space.faults, from).minutes;
+    expected += chance * expectedSearch(planner, after, posterior, active, network.space.faults, from).minutes;
     seen += chance;
   }
   return seen > 0 ? now - expected / seen - candidate.minutes : -candidate.minutes;
@@ -182,12 +203,13 @@ function feasible(network: Network, belief: Belief, state: RunningState): number
   if (key === null) return 1;
   const variable = network.variable(key);
   const table = variable.table({ state, temperature: null });
+  const { all, layout } = belief.now;
+  const { start, assignment } = layout;
   let able = 0;
   for (let i = 0; i < network.space.count; i++) {
-    for (let s = 0; s < network.assignments; s++) {
-      able +=
-        belief.now.all[i * network.assignments + s]! *
-        table[(variable.faultRow[i]! * variable.masks + variable.stateMask[s]!) * variable.width]!;
+    for (let at = start[i]!; at < start[i + 1]!; at++) {
+      const mask = variable.stateMask[assignment[at]!]!;
+      able += all[at]! * table[(variable.faultRow[i]! * variable.masks + mask) * variable.width]!;
     }
   }
   return able;

@@ -342,8 +342,8 @@ function weighPart(out: Float64Array, table: Float64Array, width: number, offset
 }
 
 /**
- * The same without a table. Sum over ranks of weight x (C_k - C_(k-1)) is a sum of C_k x (weight_k - weight_(k+1)): one figure for each
- * rank, multiplied out of the causes' own.
+ * The same without a table. Over the ranks of a part, the sum of weight x (C_k - C_(k-1)) is a sum of C_k x (weight_k - weight_(k+1)); the
+ * last C is 1. Each C is the product of the causes' own, so a combination's are multiplied once and serve all masks.
  */
 function weighByFactors(
   shape: Shape,
@@ -354,31 +354,74 @@ function weighByFactors(
 ): void {
   const { spec, combos, masks, offsets } = shape;
   const { bases, faults } = factorsOf(shape, maxima, at);
-  for (let p = 0; p < spec.parts.length; p++) {
-    const part = spec.parts[p]!;
+  // Ranks that matter, part by part; `last[r]` marks the end of a part and `rest[r]` what its last rank adds.
+  const places: number[] = [];
+  const steps: number[] = [];
+  const last: number[] = [];
+  const rest: number[] = [];
+  spec.parts.forEach((part, p) => {
     const own = weights[part.id];
-    if (!own) continue;
-    const order = maxima.orders[p]!;
-    const lambda = order.map((o) => own[part.outcomes[o]!] ?? 0);
-    const step = Float64Array.from(lambda, (l, k) => l - (lambda[k + 1] ?? 0));
-    const offset = offsets[p]!;
-    for (let combo = 0, row = 0; combo < combos.count; combo++) {
-      const a = combos.locals[3 * combo]!;
-      const b = combos.locals[3 * combo + 1]!;
-      const c = combos.locals[3 * combo + 2]!;
-      for (let mask = 0; mask < masks; mask++, row++) {
-        const base = bases[mask]!;
-        let sum = 0;
-        for (let k = 0; k < step.length; k++) {
-          if (step[k] === 0) continue;
-          let share = base[offset + k]!;
-          if (a >= 0) share *= faults[a]![offset + k]!;
-          if (b >= 0) share *= faults[b]![offset + k]!;
-          if (c >= 0) share *= faults[c]![offset + k]!;
-          sum += step[k]! * share;
+    if (!own) return;
+    const lambda = maxima.orders[p]!.map((o) => own[part.outcomes[o]!] ?? 0);
+    for (let k = 0; k + 1 < lambda.length; k++) {
+      places.push(offsets[p]! + k);
+      steps.push(lambda[k]! - lambda[k + 1]!);
+      const ends = k + 2 === lambda.length;
+      last.push(Number(ends));
+      rest.push(ends ? lambda[k + 1]! : 0);
+    }
+  });
+  const ranks = places.length;
+  const flat = (of: readonly Float64Array[], scaled: boolean) => {
+    const all = new Float64Array(of.length * ranks);
+    of.forEach((own, i) => {
+      for (let r = 0; r < ranks; r++) all[i * ranks + r] = own[places[r]!]! * (scaled ? steps[r]! : 1);
+    });
+    return all;
+  };
+  multiplyOut(
+    combos,
+    masks,
+    ranks,
+    flat(faults, false),
+    flat(bases, true),
+    Uint8Array.from(last),
+    Float64Array.from(rest),
+    out,
+  );
+}
+
+/** The kernel of it: plain loops over flat figures. */
+function multiplyOut(
+  { count, locals }: Combos,
+  masks: number,
+  ranks: number,
+  causes: Float64Array,
+  bases: Float64Array,
+  last: Uint8Array,
+  rest: Float64Array,
+  out: Float64Array,
+): void {
+  const together = new Float64Array(ranks);
+  for (let combo = 0, row = 0; combo < count; combo++) {
+    together.fill(1);
+    for (let k = 3 * combo; k < 3 * combo + 3; k++) {
+      const from = locals[k]! * ranks;
+      if (from < 0) break;
+      for (let r = 0; r < ranks; r++) together[r]! *= causes[from + r]!;
+    }
+    for (let mask = 0; mask < masks; mask++, row++) {
+      const base = mask * ranks;
+      let product = 1;
+      let sum = 0;
+      for (let r = 0; r < ranks; r++) {
+        sum += bases[base + r]! * together[r]!;
+        if (last[r]! === 1) {
+          product *= sum + rest[r]!;
+          sum = 0;
         }
-        out[row]! *= sum;
       }
+      out[row] = product;
     }
   }
 }

@@ -17,16 +17,17 @@ export interface Weight {
  */
 export function weightsOfEvidence(network: Network, belief: Belief, fault: number): Weight[] {
   const out: Weight[] = [];
-  const { space, assignments } = network;
+  const { space } = network;
+  const { start, assignment } = belief.now.layout;
   for (const [key, own] of belief.likelihoods) {
     const { all } = product(network, belief.start, belief.likelihoods, key);
     const { faultRow, stateMask, masks } = network.variable(key);
     const sums = { with: 0, withMass: 0, without: 0, withoutMass: 0 };
     for (let i = 0; i < space.count; i++) {
       const has = membersOf(space, i).includes(fault);
-      for (let s = 0; s < assignments; s++) {
-        const mass = all[i * assignments + s]!;
-        const seen = mass * own.total[faultRow[i]! * masks + stateMask[s]!]!;
+      for (let at = start[i]!; at < start[i + 1]!; at++) {
+        const mass = all[at]!;
+        const seen = mass * own.total[faultRow[i]! * masks + stateMask[assignment[at]!]!]!;
         if (has) {
           sums.with += seen;
           sums.withMass += mass;

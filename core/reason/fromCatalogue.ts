@@ -4,6 +4,7 @@ import { cylindersOf, type EngineWords, type RunningState, type Temperature } fr
 import {
   CONDITIONS,
   type ConditionDefinition,
+  type Effect,
   FAULTS,
   type FaultDefinition,
   holds,
@@ -13,7 +14,7 @@ import {
   type On,
 } from '../faults/index.ts';
 import { type HistoryFlag, SYMPTOM_IDS, SYMPTOM_LEAK, SYMPTOM_LEAKS, SYMPTOMS_VIA, type Symptom } from '../symptoms.ts';
-import { cumulativeOf, cureChance, noisyMax, type OutcomeChances } from './combine.ts';
+import { cumulativeOf, noisyMax, type OutcomeChances } from './combine.ts';
 import type { At, NetworkSpec, SpecVariable } from './network.ts';
 
 /** A fault or condition of this engine, cylinder named. */
@@ -250,6 +251,20 @@ function chancesVia(
   return any ? out : null;
 }
 
+/** Effects of a fault or condition by check; null where it states none. */
+const byCheck = new WeakMap<CauseInstance['definition'], ReadonlyMap<string, readonly Effect[]>>();
+
+function statedOn(definition: CauseInstance['definition'], check: string): readonly Effect[] | undefined {
+  let kept = byCheck.get(definition);
+  if (!kept) {
+    const found = new Map<string, Effect[]>();
+    for (const effect of definition.effects) found.set(effect.check, [...(found.get(effect.check) ?? []), effect]);
+    kept = found;
+    byCheck.set(definition, kept);
+  }
+  return kept.get(check);
+}
+
 /** What one cause does to one part of a check: its own statement if it makes one, else through its failures. */
 function chancesOf(
   cause: CauseInstance,
@@ -258,8 +273,8 @@ function chancesOf(
   part: string,
   at: At,
 ): OutcomeChances | null {
-  const stated = cause.definition.effects.filter((e) => e.check === check.id);
-  if (stated.length === 0) return chancesVia(cause, check.via, cylinder, at);
+  const stated = statedOn(cause.definition, check.id);
+  if (!stated) return chancesVia(cause, check.via, cylinder, at);
   const { state, temperature } = runningAt(at);
   const found = stated.find(
     (e) =>
@@ -272,13 +287,18 @@ function chancesOf(
 
 const placeOf = (part: string | undefined, cylinder: number | null) => (part ?? '').replace('[c]', String(cylinder));
 
-/** States and temperatures that occur in any effect; a cause touches a variable if it acts in any of them. */
-const PROBES: readonly At[] = (
-  ['key-off', 'cranking', 'idle', 'half-speed', 'full-speed', 'loaded', 'bench'] as const
-).flatMap((state) => (['cold', 'hot', null] as const).map((temperature) => ({ state, temperature })));
+/** In which states and temperatures a check may be made; a cause touches it if it acts in any of them. */
+const waysOf = (states: readonly RunningState[]): readonly At[] =>
+  states.flatMap((state) => (['cold', 'hot', null] as const).map((temperature) => ({ state, temperature })));
 
-function touching(causes: readonly CauseInstance[], acting: (cause: CauseInstance, at: At) => boolean): string[] {
-  return causes.filter((cause) => PROBES.some((at) => acting(cause, at))).map((cause) => cause.key);
+const ALL_STATES = ['key-off', 'key-on', 'cranking', 'idle', 'half-speed', 'full-speed', 'loaded', 'bench'] as const;
+
+function touching(
+  causes: readonly CauseInstance[],
+  ways: readonly At[],
+  acting: (cause: CauseInstance, at: At) => boolean,
+): string[] {
+  return causes.filter((cause) => ways.some((at) => acting(cause, at))).map((cause) => cause.key);
 }
 
 function checkVariable(
@@ -290,6 +310,8 @@ function checkVariable(
 ): SpecVariable {
   if (check.id === 'look.run') return symptomVariable(key, causes, byKey);
   const parts = check.partsOf(engine);
+  // A condition named in a case may be one the check is not usually made in.
+  const ways = waysOf(check.states);
   const cylinderOfPart = (part: string) => (check.scope === 'all-cylinders' ? Number(part) : cylinder);
   const shared = {
     key,
@@ -299,18 +321,21 @@ function checkVariable(
   };
   if (check.combine.kind === 'cure') {
     const targets = cylindersOf(engine);
+    // Rows are many and causes few: what each does is worked out once per state.
+    const known = new Map<string, Float64Array>();
+    const shareOf = (at: At) => (key: string) => {
+      const id = `${key}|${at.state}|${at.temperature}`;
+      let own = known.get(id);
+      if (!own) {
+        own = cureShare(byKey.get(key)!, check, cylinder, targets, at);
+        known.set(id, own);
+      }
+      return own;
+    };
     return {
       ...shared,
-      touches: touching(causes, (cause, at) => targets.some((t) => failing(cause, check, t, at) > 0)),
-      distribution: (active, at) => [
-        cureDistribution(
-          active.map((k) => byKey.get(k)!),
-          check,
-          cylinder,
-          targets,
-          at,
-        ),
-      ],
+      touches: touching(causes, ways, (cause, at) => targets.some((t) => failing(cause, check, t, at) > 0)),
+      distribution: (active, at) => [cureDistribution(active, check, cylinder, targets, shareOf(at))],
     };
   }
   const pairs = interactions.filter((i) => i.check === check.id);
@@ -340,12 +365,12 @@ function checkVariable(
               : {}),
           },
         }),
-    touches: touching(causes, (cause, at) =>
+    touches: touching(causes, ways, (cause, at) =>
       parts.some((p) => chancesOf(cause, check, cylinderOfPart(p.id), p.id, at) !== null),
     ).concat(
       pairs.flatMap((i) =>
         causes
-          .filter((c) => i.faults.includes(c.id) && !touchesAnyway(c, check, parts, cylinderOfPart))
+          .filter((c) => i.faults.includes(c.id) && !touchesAnyway(c, check, parts, cylinderOfPart, ways))
           .map((c) => c.key),
       ),
     ),
@@ -370,8 +395,9 @@ function touchesAnyway(
   check: CheckDefinition,
   parts: readonly { id: string }[],
   cylinderOfPart: (part: string) => number | null,
+  ways: readonly At[],
 ): boolean {
-  return PROBES.some((at) => parts.some((p) => chancesOf(cause, check, cylinderOfPart(p.id), p.id, at) !== null));
+  return ways.some((at) => parts.some((p) => chancesOf(cause, check, cylinderOfPart(p.id), p.id, at) !== null));
 }
 
 const seenBy = (check: string, { definition }: CauseInstance) =>
@@ -404,28 +430,51 @@ function failing(cause: CauseInstance, check: CheckDefinition, target: number, a
   return levels ? Object.values(levels).reduce((sum, chance) => sum + chance, 0) : 0;
 }
 
+/** For each target: chance that this cause is quiet if the check leaves it in, and if it takes it out. */
+function cureShare(
+  cause: CauseInstance,
+  check: CheckDefinition,
+  cylinder: number | null,
+  targets: readonly number[],
+  at: At,
+): Float64Array {
+  const out = new Float64Array(2 * targets.length).fill(1);
+  targets.forEach((target, t) => {
+    const removed = takesOut(cause, check.id, cylinder, target);
+    out[2 * t + (removed ? 1 : 0)] = 1 - Math.min(1, failing(cause, check, target, at));
+  });
+  return out;
+}
+
+/** A failure goes away when some cause that was taken out was at work and no other is (see `cureChance`). */
 function cureDistribution(
-  present: readonly CauseInstance[],
+  active: readonly string[],
   check: CheckDefinition,
   cylinder: number | null,
   cylinders: readonly number[],
-  at: At,
+  shareOf: (key: string) => Float64Array,
 ): number[] {
   const { combine } = check;
   if (combine.kind !== 'cure') return [];
-  const curedAt = (target: number) =>
-    cureChance(
-      present.map((cause) => ({
-        chance: Math.min(1, failing(cause, check, target, at)),
-        removed: takesOut(cause, check.id, cylinder, target),
-      })),
-    );
+  const shares = active.map(shareOf);
+  const curedAt = (t: number) => {
+    let othersQuiet = 1;
+    let removedQuiet = 1;
+    for (const share of shares) {
+      othersQuiet *= share[2 * t]!;
+      removedQuiet *= share[2 * t + 1]!;
+    }
+    return othersQuiet * (1 - removedQuiet);
+  };
   const chances: Record<string, number> = {};
   let left = 1;
   for (const { outcome, of } of combine.cures) {
-    const targets =
-      of === 'same' ? [cylinder ?? 1] : of === 'other' ? cylinders.filter((c) => c !== cylinder) : cylinders;
-    const cured = 1 - targets.reduce((quiet, target) => quiet * (1 - curedAt(target)), 1);
+    let quiet = 1;
+    cylinders.forEach((target, t) => {
+      const counts = of === 'any' || (of === 'same' ? target === (cylinder ?? 1) : target !== cylinder);
+      if (counts) quiet *= 1 - curedAt(t);
+    });
+    const cured = 1 - quiet;
     const seen = combine.reliability * cured + (check.leak[outcome] ?? 0) * (1 - cured);
     chances[outcome] = left * seen;
     left *= 1 - seen;
@@ -471,7 +520,6 @@ function symptomVariable(
   causes: readonly CauseInstance[],
   byKey: ReadonlyMap<string, CauseInstance>,
 ): SpecVariable {
-  const probes = [AS_COMPLAINED, ...PROBES];
   // Rows are many and causes few: each cause's share is worked out once per state.
   const known = new Map<string, Float64Array>();
   const quietOf = (cause: string, at: At) => {
@@ -487,7 +535,7 @@ function symptomVariable(
     key,
     parts: SYMPTOM_IDS.map((id) => ({ id, outcomes: ['absent', 'present'] })),
     touches: causes
-      .filter((c) => SYMPTOM_IDS.some((s) => probes.some((at) => symptomChance(c, s, at) > 0)))
+      .filter(({ definition }) => definition.failures.length > 0 || Object.keys(definition.symptoms).length > 0)
       .map((c) => c.key),
     slip: 0,
     showsToday: () => 1,
@@ -528,7 +576,7 @@ function impliedVariable(
   return {
     key,
     parts: [{ id: '', outcomes: ['yes', 'no'] }],
-    touches: touching(causes, (cause, at) => barred(cause, at) > 0),
+    touches: touching(causes, waysOf(ALL_STATES), (cause, at) => barred(cause, at) > 0),
     slip: 0.01,
     showsToday: (cause) => showsToday(byKey.get(cause)!),
     maxima: {

@@ -1,4 +1,5 @@
 import { type Belief, marginals } from './belief.ts';
+import type { GroupLikelihood } from './evidence.ts';
 import type { Network } from './network.ts';
 import { aloneAt } from './space.ts';
 
@@ -15,28 +16,22 @@ const HEARD_PER_READING = 6;
 export function askedTriples(network: Network, belief: Belief): [number, number, number][] {
   const p = marginals(network, belief);
   const { space } = network;
-  const accused: Set<number>[] = [];
-  const all: Set<number>[] = [];
-  for (const [key, likelihood] of belief.likelihoods) {
-    const { faultRow, masks } = network.variable(key);
-    const none = likelihood.total[faultRow[0]! * masks]!;
-    const faults: number[] = [];
-    for (let f = 0; f < space.faults; f++)
-      if (likelihood.total[faultRow[aloneAt(f)]! * masks]! > DECISIVE * none) faults.push(f);
-    if (faults.length === 0) continue;
-    all.push(new Set(faults));
-    accused.push(new Set(faults.sort((a, b) => p[b]! - p[a]!).slice(0, HEARD_PER_READING)));
-  }
+  const readings = [...belief.likelihoods].flatMap(([key, likelihood]) => {
+    const found = explainedBy(network, key, likelihood);
+    if (found.faults.length === 0) return [];
+    return [{ ...found, heard: [...found.faults].sort((a, b) => p[b]! - p[a]!).slice(0, HEARD_PER_READING) }];
+  });
   const wanted = new Map<string, [number, number, number]>();
-  for (let x = 0; x < accused.length; x++) {
-    for (let y = x + 1; y < accused.length; y++) {
-      for (let z = y + 1; z < accused.length; z++) {
-        for (const a of accused[x]!) {
-          if (all[y]!.has(a) || all[z]!.has(a)) continue;
-          for (const b of accused[y]!) {
-            if (all[x]!.has(b) || all[z]!.has(b)) continue;
-            for (const c of accused[z]!) {
-              if (all[x]!.has(c) || all[y]!.has(c)) continue;
+  for (let x = 0; x < readings.length; x++) {
+    for (let y = x + 1; y < readings.length; y++) {
+      for (let z = y + 1; z < readings.length; z++) {
+        const [one, two, three] = [readings[x]!, readings[y]!, readings[z]!];
+        for (const a of one.heard) {
+          if (two.explains[a] || three.explains[a]) continue;
+          for (const b of two.heard) {
+            if (one.explains[b] || three.explains[b]) continue;
+            for (const c of three.heard) {
+              if (one.explains[c] || two.explains[c]) continue;
               const set = [a, b, c].sort((m, n) => m - n) as [number, number, number];
               if (space.indexOf(set) < 0) wanted.set(set.join(), set);
             }
@@ -46,4 +41,31 @@ export function askedTriples(network: Network, belief: Belief): [number, number,
     }
   }
   return [...wanted.values()];
+}
+
+interface ExplainedBy {
+  readonly faults: readonly number[];
+  /** The same, by number of the fault. */
+  readonly explains: Uint8Array;
+}
+
+const explained = new WeakMap<GroupLikelihood, ExplainedBy>();
+
+/** Faults that alone make a group of readings decisively likelier than none does; worked out once for each likelihood. */
+function explainedBy(network: Network, key: string, likelihood: GroupLikelihood): ExplainedBy {
+  let found = explained.get(likelihood);
+  if (!found) {
+    const { faultRow, masks } = network.variable(key);
+    const none = likelihood.total[faultRow[0]! * masks]!;
+    const explains = new Uint8Array(network.space.faults);
+    const faults: number[] = [];
+    for (let f = 0; f < explains.length; f++)
+      if (likelihood.total[faultRow[aloneAt(f)]! * masks]! > DECISIVE * none) {
+        explains[f] = 1;
+        faults.push(f);
+      }
+    found = { faults, explains };
+    explained.set(likelihood, found);
+  }
+  return found;
 }

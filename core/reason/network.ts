@@ -1,4 +1,5 @@
 import { type CompiledVariable, compileVariable } from './compiled.ts';
+import { fullLayout, type Layout, sparseLayout } from './layout.ts';
 import { buildSpace, membersOf, type Space } from './space.ts';
 
 export type { CompiledVariable } from './compiled.ts';
@@ -72,8 +73,11 @@ export interface Network {
   readonly space: Space;
   /** Number of state assignments, 2^states. */
   readonly assignments: number;
-  /** Prior over set x assignment, summing to 1. */
+  /** Prior over sets and the assignments they are held with, summing to 1. */
   readonly prior: Float64Array;
+  readonly layout: Layout;
+  /** Every set with every assignment, as after a repair. */
+  readonly full: () => Layout;
   readonly faultIndex: ReadonlyMap<string, number>;
   readonly variable: (key: string) => CompiledVariable;
   readonly hasVariable: (key: string) => boolean;
@@ -94,7 +98,12 @@ export function compileNetwork(spec: NetworkSpec, triples: Iterable<readonly [nu
   const assignments = 2 ** spec.states.length;
   const setPrior =
     spec.prior.kind === 'independent' ? independentPrior(spec, space) : sizedPrior(spec, spec.prior, space);
-  const prior = withStates(spec, space, setPrior, assignments);
+  const { layout, mass: prior } = sparseLayout(
+    withStates(spec, space, setPrior, assignments),
+    space.count,
+    assignments,
+  );
+  let full: Layout | null = null;
   const variables = new Map(spec.variables.map((variable) => [variable.key, variable]));
   const compiled = wanted.length === 0 ? sharedTables(spec.variables) : new Map<string, CompiledVariable>();
   return {
@@ -102,6 +111,11 @@ export function compileNetwork(spec: NetworkSpec, triples: Iterable<readonly [nu
     space,
     assignments,
     prior,
+    layout,
+    full: () => {
+      full ??= fullLayout(space.count, assignments);
+      return full;
+    },
     faultIndex,
     hasVariable: (key) => variables.has(key),
     variable: (key) => {

@@ -8,6 +8,7 @@ import {
   readAt,
   type Situation,
   savedBy,
+  tells,
   withReports,
 } from './candidates.ts';
 import { type Catalogue, instanceKey } from './fromCatalogue.ts';
@@ -18,6 +19,9 @@ import { meets } from './settle.ts';
 import { type Why, whyOf } from './why.ts';
 
 const SCREENED_SETS = 150;
+
+/** So many of the most telling are looked at closely. */
+const SCREENED_CHECKS = 32;
 
 const RANKED_CHECKS = 16;
 
@@ -113,13 +117,25 @@ interface Ranked {
   readonly saved: number;
 }
 
-/** All checks screened on the likeliest sets, the best of them ranked on every set that matters. */
+/**
+ * All checks told apart by how far they could move belief or settle something, the most telling of them screened by their worth on the
+ * likeliest sets, and the best of those ranked on every set that matters.
+ */
 function rank(round: Round, candidates: readonly Candidate[], wide: Active, now: number): Ranked[] {
   const few = wide.sets.length <= SCREENED_SETS;
   const narrow = few ? wide : likeliest(wide, SCREENED_SETS);
+  const settles = settlingChances(round);
+  const telling = candidates
+    .map((candidate) => ({
+      candidate,
+      reach:
+        Math.max(tells(round, candidate, narrow), settles.get(candidate.instance.key) ?? 0) * now - candidate.minutes,
+    }))
+    .sort((a, b) => b.reach - a.reach)
+    .slice(0, SCREENED_CHECKS);
   const screenNow = few ? now : searchNow(round, narrow).minutes;
-  const screened = candidates
-    .map((candidate) => ({ candidate, saved: savedBy(round, candidate, narrow, screenNow) }))
+  const screened = telling
+    .map(({ candidate }) => ({ candidate, saved: savedBy(round, candidate, narrow, screenNow) }))
     .sort((a, b) => b.saved - a.saved);
   const ranked = few
     ? screened
@@ -127,6 +143,19 @@ function rank(round: Round, candidates: readonly Candidate[], wide: Active, now:
         .slice(0, RANKED_CHECKS)
         .map(({ candidate }) => ({ candidate, saved: savedBy(round, candidate, wide, now) }));
   return ranked.sort((a, b) => compare(a, b, round.situation));
+}
+
+/** Chance that one reading of a check settles some fault: routes that miss nothing else. */
+function settlingChances({ network, belief, planner, missing }: Round): Map<string, number> {
+  const p = marginals(network, belief);
+  const out = new Map<string, number>();
+  for (const [r, route] of planner.routes.entries()) {
+    const left = missing[r]!;
+    if (left.length !== 1) continue;
+    const { key } = planner.probes[left[0]!]!.instance;
+    out.set(key, Math.min(1, (out.get(key) ?? 0) + p[route.fault]! * route.efficacy));
+  }
+  return out;
 }
 
 /** Ties: what is open already, then the side asked last, then the id. */

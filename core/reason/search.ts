@@ -1,4 +1,4 @@
-import type { Belief } from './belief.ts';
+import { type Belief, setMass } from './belief.ts';
 import type { Network } from './network.ts';
 import { HOT_MIN, maskCost, type Planner } from './planner.ts';
 
@@ -19,20 +19,17 @@ export interface Active {
   readonly masses: Float64Array;
 }
 
-export function activeSets({ space, assignments }: Network, belief: Belief): Active {
-  const masses: [number, number][] = [];
-  for (let i = 0; i < space.count; i++) {
-    let mass = 0;
-    for (let s = 0; s < assignments; s++) mass += belief.now.all[i * assignments + s]!;
-    if (mass > NEGLIGIBLE) masses.push([i, mass]);
-  }
-  masses.sort((a, b) => b[1] - a[1]);
-  const sets = Int32Array.from(masses, ([i]) => i);
+export function activeSets(network: Network, belief: Belief): Active {
+  const { space } = network;
+  const mass = setMass(network, belief);
+  const sets = Int32Array.from(mass.keys())
+    .filter((i) => mass[i]! > NEGLIGIBLE)
+    .sort((a, b) => mass[b]! - mass[a]! || a - b);
   const members = new Int16Array(3 * sets.length);
   sets.forEach((i, k) => {
     members.set(space.members.subarray(3 * i, 3 * i + 3), 3 * k);
   });
-  return { sets, members, masses: Float64Array.from(masses, ([, mass]) => mass) };
+  return { sets, members, masses: Float64Array.from(sets, (i) => mass[i]!) };
 }
 
 /** The likeliest `most` of them. */

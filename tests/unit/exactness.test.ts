@@ -199,7 +199,7 @@ describe('belief is exact over its hypothesis space', () => {
     ];
     const belief = withGroup(network, initialBelief(network), 'x', readings);
     expectSame(network, belief);
-    expect(surprise(belief)).toBeGreaterThan(0);
+    expect(surprise(network, belief)).toBeGreaterThan(0);
   });
 
   it('the burglary network: P(burglary | both neighbours call) = 0.284, the alarm being a condition', () => {

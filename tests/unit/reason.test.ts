@@ -392,8 +392,8 @@ describe('the machinery on small networks', () => {
       cylinder: 1,
       fields: { before: { value: 1650, unit: 'rpm' }, after: { value: 900, unit: 'rpm' }, throttle: 'held' },
     });
-    expect(surprise(torn.belief)).toBeGreaterThan(surprise(steady.belief));
-    expect(surprise(torn.belief)).toBeLessThanOrEqual(1);
+    expect(surprise(torn.network, torn.belief)).toBeGreaterThan(surprise(steady.network, steady.belief));
+    expect(surprise(torn.network, torn.belief)).toBeLessThanOrEqual(1);
   });
 });
 
