@@ -179,22 +179,33 @@ function largest(figures: Float64Array, most: number): number[] {
   return top;
 }
 
-/** P(some fault makes that cylinder the one that does not pull), by cylinder 1..n. */
-function sidesOf({ catalogue, head, network }: Bench, masses: Float64Array): number[] {
+/** For each set a bit for each cylinder that some fault of it keeps from pulling. */
+const sideBits = new WeakMap<Bench['network'], Uint8Array>();
+
+function sideBitsOf({ catalogue, head, network }: Bench): Uint8Array {
+  const kept = sideBits.get(network);
+  if (kept) return kept;
   const cylinders = cylindersOf(head.engine);
   const affects = Uint8Array.from(catalogue.faults, ({ cylinder, definition }) => {
     if (cylinder === null) return 0;
     const onOther = definition.failures.some((failure) => failure.on === 'other');
     return cylinders.reduce((bits, c) => ((cylinder === c) !== onOther ? bits | (1 << c) : bits), 0);
   });
+  const { members, count } = network.space;
+  const bits = new Uint8Array(count);
+  for (let k = 0; k < 3 * count; k++) if (members[k]! >= 0) bits[Math.floor(k / 3)]! |= affects[members[k]!]!;
+  sideBits.set(network, bits);
+  return bits;
+}
+
+/** P(some fault makes that cylinder the one that does not pull), by cylinder 1..n. */
+function sidesOf(bench: Bench, masses: Float64Array): number[] {
+  const bits = sideBitsOf(bench);
   const byBits = new Float64Array(16);
-  const { members } = network.space;
-  for (let i = 0; i < masses.length; i++) {
-    let bits = 0;
-    for (let k = 3 * i; k < 3 * i + 3; k++) if (members[k]! >= 0) bits |= affects[members[k]!]!;
-    byBits[bits]! += masses[i]!;
-  }
-  return cylinders.map((c) => byBits.reduce((sum, mass, bits) => ((bits >> c) & 1 ? sum + mass : sum), 0));
+  for (let i = 0; i < masses.length; i++) byBits[bits[i]!]! += masses[i]!;
+  return cylindersOf(bench.head.engine).map((c) =>
+    byBits.reduce((sum, mass, b) => ((b >> c) & 1 ? sum + mass : sum), 0),
+  );
 }
 
 /**

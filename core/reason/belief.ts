@@ -136,19 +136,13 @@ function multiplyInto(
   }
 }
 
-/** Both brought to a sum of 1 over `all`, and added up while they pass. Its arrays are fresh, so they are changed in place. */
+/** Both brought to a sum of 1 over `all`, and added up on the way. The arrays are fresh, so they are changed in place. */
 function scaled(network: Network, mass: Mass): Mass {
-  const { all, unslipped } = mass;
   let sum = 0;
-  for (let i = 0; i < all.length; i++) sum += all[i]!;
+  for (let i = 0; i < mass.all.length; i++) sum += mass.all[i]!;
   if (!(sum > 0))
     throw new RangeError('the record is impossible under every hypothesis: a reading contradicts the catalogue');
-  const inverse = 1 / sum;
-  for (let i = 0; i < all.length; i++) {
-    all[i]! *= inverse;
-    unslipped[i]! *= inverse;
-  }
-  added.set(mass, addUp(network, mass));
+  added.set(mass, addUp(network, mass, 1 / sum));
   return mass;
 }
 
@@ -269,19 +263,26 @@ interface Sums {
 /** What is asked of a belief again and again is added up once. */
 const added = new WeakMap<Mass, Sums>();
 
-function addUp({ spec, space, assignments }: Network, { layout, all, unslipped }: Mass): Sums {
+/** Adds up a mass in one pass, multiplying it by `factor` in place first. */
+function addUp({ spec, space, assignments }: Network, { layout, all, unslipped }: Mass, factor: number): Sums {
   const { count, members } = space;
+  const { start, assignment } = layout;
   const sets = new Float64Array(count);
   const faults = new Float64Array(space.faults);
   const byAssignment = new Float64Array(assignments);
   let clean = 0;
   for (let i = 0, at = 0; i < count; i++) {
     let mass = 0;
-    for (; at < layout.start[i + 1]!; at++) {
-      const here = all[at]!;
+    for (const end = start[i + 1]!; at < end; at++) {
+      const here = all[at]! * factor;
+      const cleanHere = unslipped[at]! * factor;
+      if (factor !== 1) {
+        all[at] = here;
+        unslipped[at] = cleanHere;
+      }
       mass += here;
-      byAssignment[layout.assignment[at]!]! += here;
-      clean += unslipped[at]!;
+      clean += cleanHere;
+      byAssignment[assignment[at]!]! += here;
     }
     sets[i] = mass;
     const first = members[3 * i]!;
@@ -302,7 +303,7 @@ function addUp({ spec, space, assignments }: Network, { layout, all, unslipped }
 function sumsOf(network: Network, { now }: Belief): Sums {
   let sums = added.get(now);
   if (!sums) {
-    sums = addUp(network, now);
+    sums = addUp(network, now, 1);
     added.set(now, sums);
   }
   return sums;

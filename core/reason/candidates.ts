@@ -152,6 +152,9 @@ export function tells(round: Round, candidate: Candidate, active: Active): numbe
   return moved / (2 * whole);
 }
 
+/** A report as rare as this changes no average by a tenth of a minute. */
+const RARE = 0.001;
+
 /** Minutes of search saved on average by a check, net of its own [min]. */
 export function savedBy(round: Round, candidate: Candidate, active: Active, now: number): number {
   const { network, planner, missing, start } = round;
@@ -161,11 +164,13 @@ export function savedBy(round: Round, candidate: Candidate, active: Active, now:
     hot: start.hot || candidate.temperature === 'hot',
   };
   const posterior = new Float64Array(active.sets.length);
+  let whole = 0;
+  for (let k = 0; k < active.masses.length; k++) whole += active.masses[k]!;
   let expected = 0;
   let seen = 0;
   for (const { weights, ratio } of candidate.reports) {
     const chance = weighedMass(round, candidate, ratio, active, posterior);
-    if (chance < 1e-6) continue;
+    if (chance < RARE * whole) continue;
     const after = missingAfter(planner, missing, candidate, weights);
     expected += chance * expectedSearch(planner, after, posterior, active, network.space.faults, from).minutes;
     seen += chance;
@@ -197,22 +202,23 @@ function missingAfter(
   });
 }
 
-/** P(the engine can be brought into that state at all). */
-function feasible(network: Network, belief: Belief, state: RunningState): number {
+/** P(the engine can be brought into that state at all), over the sets that matter. */
+function feasible(network: Network, belief: Belief, { sets }: Active, state: RunningState): number {
   const key = state === 'cranking' ? IMPLIED_CRANKS : RUNNING.includes(state) ? IMPLIED_RUNS : null;
   if (key === null) return 1;
-  const variable = network.variable(key);
-  const table = variable.table({ state, temperature: null });
+  const { faultRow, stateMask, masks, width, table } = network.variable(key);
+  const figures = table({ state, temperature: null });
   const { all, layout } = belief.now;
   const { start, assignment } = layout;
   let able = 0;
-  for (let i = 0; i < network.space.count; i++) {
+  let whole = 0;
+  for (const i of sets) {
     for (let at = start[i]!; at < start[i + 1]!; at++) {
-      const mask = variable.stateMask[assignment[at]!]!;
-      able += all[at]! * table[(variable.faultRow[i]! * variable.masks + mask) * variable.width]!;
+      able += all[at]! * figures[(faultRow[i]! * masks + stateMask[assignment[at]!]!) * width]!;
+      whole += all[at]!;
     }
   }
-  return able;
+  return whole > 0 ? able / whole : 0;
 }
 
 export const readAt = (
@@ -248,11 +254,11 @@ export function makeCandidate(
 }
 
 /** Every check that can be made now, in every state it is worth making in. */
-export function candidatesOf(round: Round, again: string | null): Candidate[] {
+export function candidatesOf(round: Round, active: Active, again: string | null): Candidate[] {
   const { network, belief, planner, situation } = round;
   const chances = new Map<RunningState, number>();
   const possible = (state: RunningState) => {
-    if (!chances.has(state)) chances.set(state, feasible(network, belief, state));
+    if (!chances.has(state)) chances.set(state, feasible(network, belief, active, state));
     return chances.get(state)! >= 0.5;
   };
   const out: Candidate[] = [];

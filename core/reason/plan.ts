@@ -21,9 +21,9 @@ import { type Why, whyOf } from './why.ts';
 const SCREENED_SETS = 150;
 
 /** So many of the most telling are looked at closely. */
-const SCREENED_CHECKS = 32;
+const SCREENED_CHECKS = 24;
 
-const RANKED_CHECKS = 16;
+const RANKED_CHECKS = 12;
 
 /** A check must be worth this, or this share of the search still ahead. */
 const WORTH_MIN = 1;
@@ -88,7 +88,7 @@ export function planNext(
   };
   const wide = activeSets(network, belief);
   const search = searchNow(round, wide);
-  const ranked = rank(round, candidatesOf(round, again), wide, search.minutes);
+  const ranked = rank(round, candidatesOf(round, wide, again), wide, search.minutes);
   const worth = ranked.filter(({ saved }) => saved > WORTH_MIN || saved > WORTH_SHARE * search.minutes);
   // One line per check and cylinder: the best of its conditions.
   const best = new Map<string, Ranked>();

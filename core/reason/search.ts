@@ -70,6 +70,37 @@ interface Road {
   faultBits: number;
 }
 
+/** What of a road is the same in every order it is tried in. */
+type Lie = Pick<Road, 'power' | 'needed' | 'mask' | 'heats' | 'probeBits'>;
+
+/** Kept by the list of what is missing, which is one array for each route and each round of planning. */
+const lies = new WeakMap<readonly number[], Lie>();
+
+function lieOf(planner: Planner, start: SearchStart, route: number, needed: readonly number[]): Lie {
+  let lie = lies.get(needed);
+  if (!lie) {
+    let mask = 0;
+    let probeBits = 0;
+    let heats = false;
+    let refuted = false;
+    for (const index of needed) {
+      mask |= planner.probes[index]!.mask;
+      probeBits |= bitOf(index);
+      heats ||= planner.probes[index]!.hot;
+      refuted ||= start.refuted[index] === 1;
+    }
+    lie = {
+      power: planner.routes[route]!.efficacy * (refuted ? AGAIN_EFFICACY : 1),
+      needed,
+      mask,
+      heats,
+      probeBits,
+    };
+    lies.set(needed, lie);
+  }
+  return lie;
+}
+
 /** 32 buckets are enough to tell most things apart. */
 const bitOf = (index: number) => 1 << (index & 31);
 
@@ -112,18 +143,10 @@ export function expectedSearch(
     else if (p[fault]! > LIVE * total) open.push(r);
   }
   const roads = open.map((r): Road => {
-    const needed = missing[r]!;
-    const { fault, efficacy } = planner.routes[r]!;
-    return {
-      fault,
-      power: efficacy * (needed.some((index) => start.refuted[index]) ? AGAIN_EFFICACY : 1),
-      needed,
-      covers: [],
-      mask: needed.reduce((mask, index) => mask | planner.probes[index]!.mask, 0),
-      heats: needed.some((index) => planner.probes[index]!.hot),
-      probeBits: needed.reduce((bits, index) => bits | bitOf(index), 0),
-      faultBits: bitOf(fault),
-    };
+    const { fault } = planner.routes[r]!;
+    const { power, needed, mask, heats, probeBits } = lieOf(planner, start, r, missing[r]!);
+    // Written out: roads of one shape are what keeps this quick.
+    return { fault, power, needed, covers: [], mask, heats, probeBits, faultBits: bitOf(fault) };
   });
   const place = new Int16Array(planner.routes.length).fill(-1);
   for (let k = 0; k < open.length; k++) place[open[k]!] = k;
