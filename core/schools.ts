@@ -11,7 +11,7 @@ export interface School {
   readonly leavesOut?: readonly string[];
   /** A check this school makes only once another was made on that side. */
   readonly after?: Readonly<Record<string, string>>;
-  /** With one of these complaints, the first listed check of these (by id, or the start of one) leads the list. */
+  /** With one of these complaints, the first of these checks that the engine has leads the list until one was made. */
   readonly leads?: { readonly with: readonly Symptom[]; readonly checks: readonly string[] };
   /** Said where one of these faults is repaired. */
   readonly advice?: { readonly faults: readonly string[]; readonly says: string };
@@ -75,9 +75,9 @@ export const QUESTIONS: readonly Question[] = [
         'fuel-first',
         'fuel first, the commonest',
         {},
-        { leads: { with: NO_START, checks: ['fuel.', 'look.fuel'] } },
+        { leads: { with: NO_START, checks: ['fuel.flow', 'look.fuel'] } },
       ),
-      school('spark-first', 'spark first, the quickest', {}, { leads: { with: NO_START, checks: ['spark.'] } }),
+      school('spark-first', 'spark first, the quickest', {}, { leads: { with: NO_START, checks: ['spark.tester'] } }),
       school(
         'primer-first',
         'a shot of primer first, it splits two ways',

@@ -110,13 +110,14 @@ export const SYMPTOMS_VIA: Readonly<
 };
 
 /** Chance that a symptom is told of with nothing in the catalogue behind it. */
-export const SYMPTOM_LEAK = 0.02;
+export const SYMPTOM_LEAK = 0.004;
 /** Not signs of a fault: told to describe the complaint. */
 export const SYMPTOM_LEAKS: Partial<Record<Symptom, number>> = {
   'idles-fine': 0.5,
-  'runs-rough': 0.03,
-  'low-power': 0.03,
-  'hard-start-cold': 0.04,
+  'runs-rough': 0.02,
+  'low-power': 0.02,
+  'hard-start-cold': 0.02,
+  knock: 0.01,
 };
 /** A symptom the customer did not mention counts weakly: how much of its absence is believed. */
 export const UNMENTIONED_COUNTS = 0.25;

@@ -118,6 +118,8 @@ export function whySentence(why: Why, sides?: readonly string[]): string {
       return why.repair === null
         ? 'Shows whether the complaint is gone'
         : `Proves the repair of "${faultLabel(why.repair, sides)}": same check, same condition`;
+    case 'house':
+      return 'This house looks here first';
     case 'makes-safe':
       return 'Makes cranking safe again; until then nothing is cranked';
     case 'again':

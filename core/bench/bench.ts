@@ -8,6 +8,7 @@ import {
   type Belief,
   initialBelief,
   type RepairOperator,
+  withComplaint,
   withGroup,
   withGroups,
 } from '../reason/belief.ts';
@@ -131,7 +132,7 @@ function complained(network: Network, complaint: readonly Symptom[]): Belief {
   );
   let belief = initialBelief(network);
   if (complaint.length > 0)
-    belief = withGroup(network, belief, COMPLAINT, [{ variable: COMPLAINT, at: AS_COMPLAINED, weights, event: 0 }]);
+    belief = withComplaint(network, belief, COMPLAINT, { variable: COMPLAINT, at: AS_COMPLAINED, weights, event: 0 });
   const implied = impliedByComplaint(complaint);
   if (implied)
     belief = withGroup(network, belief, implied, [

@@ -453,30 +453,45 @@ export function nextChecks(bench: Bench, summary: Pick<BenchSummary, 'slipped' |
   return { ...plan, next: [...retests, ...ledByHouse(bench, listed)] };
 }
 
-/** What makes it safe and what is to be taken again stay first; then what the house's school leads with, if it is worth listing. */
-function ledByHouse({ practice, head }: Bench, listed: readonly NextCheck[]): readonly NextCheck[] {
-  const leads = practice.leads.filter((lead) => lead.with.some((symptom) => head.complaint.includes(symptom)));
-  if (leads.length === 0) return listed;
+/** What makes it safe and what is to be taken again stay first; then what the house's school leads with, until it was looked at. */
+function ledByHouse(bench: Bench, listed: readonly NextCheck[]): readonly NextCheck[] {
+  const { practice, head, catalogue, hot } = bench;
+  const epoch = epochOf(bench);
+  const lead = practice.leads.find(({ with: told }) => told.some((symptom) => head.complaint.includes(symptom)));
+  if (!lead || bench.readings.some((r) => r.epoch === epoch && lead.checks.includes(r.reading.check))) return listed;
+  const instance = catalogue.checks.find((c) => lead.checks.includes(c.check.id));
+  if (!instance || !bench.planner.candidates.some((c) => c.instance.check.id === instance.check.id)) return listed;
+  const { check, cylinder } = instance;
+  const condition =
+    head.complaint.includes('cranks-no-start') && check.states.includes('cranking') ? 'cranking' : check.states[0]!;
+  const temperature = hot && check.temperatures.includes('hot') ? 'hot' : null;
+  const found = listed.find((n) => lead.checks.includes(n.check));
+  const first: NextCheck = found ?? {
+    ...asNext(bench, { check: check.id, cylinder, condition, temperature }),
+    why: { code: 'house' },
+  };
   const fixed = listed.filter((n) => n.why.code === 'makes-safe' || n.why.code === 'again');
-  const free = listed.filter((n) => !fixed.includes(n));
-  const first = free.find((n) => leads.some(({ checks }) => checks.some((start) => n.check.startsWith(start))));
-  return first ? [...fixed, first, ...free.filter((n) => n !== first)] : listed;
+  // Nothing that cranks comes before what makes cranking safe.
+  if (fixed.length > 0 && condition === 'cranking') return listed;
+  return [...fixed, first, ...listed.filter((n) => !fixed.includes(n) && n !== first)];
 }
 
-function retestAsNext(bench: Bench, { check, cylinder, condition, temperature, repair }: RetestDue): NextCheck {
+/** A check put on the list apart from its worth. */
+function asNext(
+  bench: Bench,
+  { check, cylinder, condition, temperature }: Pick<NextCheck, 'check' | 'cylinder' | 'condition' | 'temperature'>,
+): Omit<NextCheck, 'why'> {
   const definition = checkOf(check);
   const opens = accessKeysFor(definition, cylinder, cylindersOf(bench.head.engine)).filter(
     (key) => !bench.open.has(key),
   );
   const access = opens.reduce((sum, key) => sum + accessOf(key).openMin + accessOf(key).closeMin, 0);
+  return { check, cylinder, condition, temperature, minutes: definition.minutes + access, minutesSaved: 0, opens };
+}
+
+function retestAsNext(bench: Bench, { repair, ...due }: RetestDue): NextCheck {
   return {
-    check,
-    cylinder,
-    condition,
-    temperature,
-    minutes: definition.minutes + access,
-    minutesSaved: 0,
-    opens,
+    ...asNext(bench, due),
     why: {
       code: 'retest',
       repair: repair === null ? null : (bench.repairs.find((r) => r.event === repair)?.key ?? null),

@@ -183,6 +183,8 @@ export interface CheckDefinition {
   readonly leak: Readonly<Record<string, number>>;
   /** How failures show in this check, by level of the failure. */
   readonly via: Partial<Record<FailureId, Readonly<Record<string, Readonly<Record<string, number>>>>>>;
+  /** Outcome that means: what it was complained of shows. Worked out from the symptoms of whatever states no effect of its own. */
+  readonly viaComplaint: string | null;
   /** The same on a single, where it differs: there is no other side to go on with. */
   readonly viaOnSingle: CheckDefinition['via'] | null;
   /** Chance that a reading says nothing at all. */
@@ -209,6 +211,7 @@ type Optional =
   | 'leak'
   | 'via'
   | 'viaOnSingle'
+  | 'viaComplaint'
   | 'slip'
   | 'partsOf'
   | 'appliesTo'
@@ -238,6 +241,7 @@ export function defineCheck(
     leak: {},
     via: {},
     viaOnSingle: null,
+    viaComplaint: null,
     slip: USUAL_SLIP,
     appliesTo: () => true,
     proposed: true,

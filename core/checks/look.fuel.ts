@@ -13,5 +13,5 @@ export const lookFuel = defineCheck({
   cannotClear: ['what stands in the bowl and the jets'],
   outcomes: outcomes({ fresh: 'Fresh', stale: 'Stale', water: 'Water in it', empty: 'Empty' }),
   combine: { kind: 'dominance', order: ['fresh', 'stale', 'water', 'empty'] },
-  leak: { stale: 0.06, water: 0.01, empty: 0.01 },
+  leak: { stale: 0.02, water: 0.004, empty: 0.01 },
 });

@@ -29,7 +29,7 @@ export const powerTester = defineCheck({
   cannotClear: ['the posts and cables behind its clamps', 'a battery that fails only hot'],
   outcomes: outcomes({ good: 'Good', worn: 'Worn', bad: 'Bad' }),
   combine: { kind: 'ordered' },
-  leak: { worn: 0.05, bad: 0.01 },
+  leak: { worn: 0.03, bad: 0.005 },
   fields: {
     measuredCca: numberField('Measured CCA', 'current', [0, 2000], ['A', 'A']),
     ratedCca: numberField('Rated CCA', 'current', [30, 2000], ['A', 'A']),

@@ -18,11 +18,7 @@ export const runMinutes = defineCheck({
   combine: { kind: 'ordered' },
   leak: { failed: 0.02 },
   // A run that fails says only that something is still wrong: every running failure shows in it.
-  via: {
-    pull: { dead: { failed: 0.95 }, weak: { failed: 0.8 } },
-    fuel: { none: { failed: 0.97 }, lean: { failed: 0.75 }, rich: { failed: 0.5 } },
-    run: { nostart: { failed: 0.98 }, dies: { failed: 0.9 } },
-  },
+  viaComplaint: 'failed',
   proposed: false,
   fields: { minutes: numberField('Ran for', 'time', [0, 24 * 3600], ['min', 'min']) },
   assess: (reading) => plainOutcome(OUTCOMES, reading.outcome),

@@ -136,7 +136,8 @@ function assessLash(reading: Reading, context: AssessContext): Assessment {
     outcome: hot ? null : worst.outcome,
     weights: hot ? {} : Object.fromEntries(judged.map(({ valve, weights }) => [valve, weights[''] ?? {}])),
     severity: hot ? null : worst.severity,
-    tooCloseToCall: !hot && judged.some((j) => j.tooCloseToCall),
+    // One valve far out is a finding, however near its limit the other lies.
+    tooCloseToCall: !hot && ((worst.severity ?? 0) > 0 ? worst.tooCloseToCall : judged.some((j) => j.tooCloseToCall)),
     quantities: Object.assign(
       {},
       where.quantities,

@@ -79,10 +79,12 @@ export const INTERACTIONS: readonly Interaction[] = [
     faults: ['power.battery-worn', 'valve.release-off'],
     check: 'look.crank',
     outcomes: { 'stops-dead': 0.85, slow: 0.1 },
+    symptoms: { 'crank-stops': 0.8 },
   },
   {
     faults: ['power.battery-worn', 'valve.lash-wide'],
     check: 'look.crank',
     outcomes: { 'stops-dead': 0.6, slow: 0.35 },
+    symptoms: { 'crank-stops': 0.6 },
   },
 ];

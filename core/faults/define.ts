@@ -124,6 +124,8 @@ export interface Interaction {
   readonly faults: readonly [string, string];
   readonly check: string;
   readonly outcomes: Readonly<Record<string, number>>;
+  /** What is complained of besides, because it is both. */
+  readonly symptoms?: Partial<Record<Symptom, number>>;
 }
 
 type Optional =

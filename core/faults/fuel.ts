@@ -6,7 +6,12 @@ const pumped = (engine: EngineWords) => engine.fuelFeed !== 'gravity';
 /** Too little reaches the carburettor: seen in its flow and, halving the line, at one place. */
 const supply = (
   spec: Pick<FaultDefinition, 'id' | 'title' | 'weight' | 'repair' | 'behind' | 'settledBy'> &
-    Partial<Pick<FaultDefinition, 'history' | 'stored' | 'perHundredHours' | 'appliesTo' | 'symptoms' | 'showsToday'>>,
+    Partial<
+      Pick<
+        FaultDefinition,
+        'history' | 'stored' | 'perHundredHours' | 'appliesTo' | 'symptoms' | 'showsToday' | 'curedBy'
+      >
+    >,
   failures: FaultDefinition['failures'],
   flow: Readonly<Record<string, number>>,
   own: FaultDefinition['effects'],
@@ -82,6 +87,7 @@ export const FUEL_FAULTS = [
       showsToday: 0.9,
       history: { 'only-hot': 1.5 },
       symptoms: { 'dies-after-minutes': 0.8, 'low-power': 0.25, 'surges-warm': 0.25 },
+      curedBy: [{ check: 'split.cap-loose' }],
       settledBy: [[{ check: 'split.cap-loose', outcomes: ['cures'] }]],
       repair: fix('cleaned', 3, [], 'run.minutes', [8, 20]),
       behind: 'Paint, dust or a wrong cap.',

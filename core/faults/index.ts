@@ -33,7 +33,13 @@ export function findFault(id: string): FaultDefinition | undefined {
 
 /** Whether anything in the catalogue knows what this check's readings mean; else they are recorded, not weighed. */
 export function isWeighed(check: CheckDefinition): boolean {
-  if (check.combine.kind === 'cure' || Object.keys(check.via).length > 0 || check.outcomes.length === 0) return true;
+  if (
+    check.viaComplaint !== null ||
+    check.combine.kind === 'cure' ||
+    Object.keys(check.via).length > 0 ||
+    check.outcomes.length === 0
+  )
+    return true;
   return [...FAULTS, ...CONDITIONS].some((cause) => cause.effects.some((e) => e.check === check.id));
 }
 

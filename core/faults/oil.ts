@@ -19,7 +19,7 @@ export const OIL_FAULTS = [
     title: 'Oil overfilled',
     part: 'crank',
     weight: 2,
-    symptoms: { 'smoke-blue': 0.6, 'oil-level-rises': 0.2, 'cranks-slow': 0.1, 'smoke-white': 0.1 },
+    symptoms: { 'smoke-blue': 0.8, 'oil-level-rises': 0.2, 'cranks-slow': 0.1, 'smoke-white': 0.1 },
     effects: [
       { check: 'look.oil', outcomes: { 'overfull-clean': 0.95, 'overfull-fuel': 0.01 } },
       { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.25 } },
@@ -34,7 +34,7 @@ export const OIL_FAULTS = [
     title: 'Breather',
     part: 'crank',
     weight: 2,
-    symptoms: { 'smoke-blue': 0.55, 'low-power': 0.1 },
+    symptoms: { 'smoke-blue': 0.7, 'low-power': 0.1 },
     effects: [
       { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.94 } },
       { check: 'look.stains', outcomes: { 'oil-at-head': 0.25 } },

@@ -48,15 +48,23 @@ export const SEAL_FAULTS = [
       { failure: 'seal', levels: { weak: 0.65, gone: 0.1 } },
       { failure: 'pull', levels: { weak: 0.35, dead: 0.04 } },
     ],
-    symptoms: { 'smoke-blue': 0.65, 'low-power': 0.4, 'oil-level-rises': 0.03 },
+    symptoms: { 'smoke-blue': 0.6, 'low-power': 0.4 },
     effects: [
       { check: 'seal.leak-down', outcomes: { leaks: 0.6, worn: 0.22, open: 0.12 } },
       { check: 'seal.leak-down', part: 'oil-fill', outcomes: { loud: 0.65, clear: 0.32 } },
-      { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.85 } },
+      { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.65 } },
       { check: 'look.stains', outcomes: { 'oil-at-head': 0.2 } },
       { check: 'spark.plug-look', outcomes: { oily: 0.3 } },
     ],
-    settledBy: [[heardAt('oil-fill'), { check: 'seal.bore-look', outcomes: ['clean'] }]],
+    settledBy: [
+      [heardAt('oil-fill'), { check: 'seal.bore-look', outcomes: ['clean'] }],
+      // Rings leave the bore clean as often as not: that oil changes nothing tells them apart.
+      [
+        heardAt('oil-fill'),
+        { check: 'seal.bore-look', outcomes: ['clean'] },
+        { check: 'seal.wet', outcomes: ['same'] },
+      ],
+    ],
     repair: fix(
       'replaced',
       150,

@@ -65,6 +65,28 @@ export function withGroups(
   return { start: belief.start, groups, likelihoods, now };
 }
 
+/**
+ * Belief once the complaint is heard. Prior shares are those of machines somebody complained of, so what is complained of says nothing
+ * against "nothing wrong": the share of the empty set stays as it was, and the faults compete for the rest.
+ */
+export function withComplaint(network: Network, belief: Belief, variable: string, evidence: Evidence): Belief {
+  const heard = withGroup(network, belief, variable, [evidence]);
+  const before = belief.now.all[0]!;
+  const after = heard.now.all[0]!;
+  if (!(before > 0 && before < 1 && after > 0)) return heard;
+  const { total, unslipped } = heard.likelihoods.get(variable)!;
+  const factor = ((before / (1 - before)) * (1 - after)) / after;
+  const scaledRow = (figures: Float64Array) => {
+    const out = figures.slice();
+    const { faultRow, masks } = network.variable(variable);
+    for (let mask = 0; mask < masks; mask++) out[faultRow[0]! * masks + mask]! *= factor;
+    return out;
+  };
+  const likelihoods = new Map(heard.likelihoods);
+  likelihoods.set(variable, { total: scaledRow(total), unslipped: scaledRow(unslipped) });
+  return { ...heard, likelihoods, now: product(network, belief.start, likelihoods) };
+}
+
 const sameFigures = (a: Float64Array, b: Float64Array) => {
   for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
   return true;

@@ -219,24 +219,19 @@ function todayOf(combos: Combos, masks: number, shows: Float64Array): Today {
 
 /** P(outcome) of every row, each handed to `put` in turn (one array, used again). */
 function fillRows(shape: Shape, at: At, put: (row: number, figures: Float64Array) => void): void {
-  const { spec, combos, masks, width, offsets, localFaults, stateKeys } = shape;
+  const { spec, combos, masks, width, offsets } = shape;
   const figures = new Float64Array(width);
   const factors = spec.maxima ? factorsOf(shape, spec.maxima, at) : null;
   const product = new Float64Array(width);
+  const special = spec.maxima ? specialCombos(shape, spec.maxima) : [];
   for (let row = 0; row < combos.count * masks; row++) {
     const combo = Math.floor(row / masks);
     const mask = row % masks;
-    if (factors && !(spec.maxima!.special && isSpecial(shape, row))) {
+    if (factors && !special.includes(combo)) {
       factors.into(product, combo, mask);
       differences(spec.maxima!, offsets, product, figures);
     } else {
-      const active: string[] = [];
-      for (let k = 3 * combo; k < 3 * combo + 3 && combos.locals[k]! >= 0; k++)
-        active.push(localFaults[combos.locals[k]!]!);
-      stateKeys.forEach((key, k) => {
-        if ((mask >> k) & 1) active.push(key);
-      });
-      spec.distribution(active, at).forEach((own, p) => {
+      spec.distribution(activeIn(shape, row), at).forEach((own, p) => {
         figures.set(own, offsets[p]!);
       });
     }
@@ -244,16 +239,29 @@ function fillRows(shape: Shape, at: At, put: (row: number, figures: Float64Array
   }
 }
 
-function isSpecial({ spec, combos, masks, localFaults, stateKeys }: Shape, row: number): boolean {
-  const combo = Math.floor(row / masks);
-  if (combos.locals[3 * combo + 1]! < 0 && row % masks === 0) return false;
+/** The causes present in a row, by key. */
+function activeIn({ combos, masks, localFaults, stateKeys }: Shape, row: number): string[] {
   const active: string[] = [];
+  const combo = Math.floor(row / masks);
   for (let k = 3 * combo; k < 3 * combo + 3 && combos.locals[k]! >= 0; k++)
     active.push(localFaults[combos.locals[k]!]!);
   stateKeys.forEach((key, k) => {
     if (((row % masks) >> k) & 1) active.push(key);
   });
-  return spec.maxima!.special!(active);
+  return active;
+}
+
+/** Combinations that hold two faults which together are no product. */
+function specialCombos({ combos, localFaults }: Shape, { pairs }: Maxima): readonly number[] {
+  const locals = pairs.map(([a, b]) => [localFaults.indexOf(a), localFaults.indexOf(b)] as const);
+  if (locals.length === 0) return [];
+  const out: number[] = [];
+  for (let combo = 0; combo < combos.count; combo++) {
+    if (combos.locals[3 * combo + 1]! < 0) continue;
+    const own = combos.locals.subarray(3 * combo, 3 * combo + 3);
+    if (locals.some(([a, b]) => a >= 0 && b >= 0 && own.includes(a) && own.includes(b))) out.push(combo);
+  }
+  return out;
 }
 
 /** P(shown <= k) of each cause alone, flat over the parts; a row is their product. */
@@ -389,6 +397,16 @@ function weighByFactors(
     Float64Array.from(rest),
     out,
   );
+  for (const combo of specialCombos(shape, maxima))
+    for (let mask = 0; mask < masks; mask++) {
+      const row = combo * masks + mask;
+      out[row] = spec.distribution(activeIn(shape, row), at).reduce((product, figures, p) => {
+        const own = weights[spec.parts[p]!.id];
+        return own
+          ? product * figures.reduce((sum, f, k) => sum + f * (own[spec.parts[p]!.outcomes[k]!] ?? 0), 0)
+          : product;
+      }, 1);
+    }
 }
 
 /** The kernel of it: plain loops over flat figures. */

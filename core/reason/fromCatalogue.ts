@@ -14,6 +14,7 @@ import {
   type On,
 } from '../faults/index.ts';
 import { type HistoryFlag, SYMPTOM_IDS, SYMPTOM_LEAK, SYMPTOM_LEAKS, SYMPTOMS_VIA, type Symptom } from '../symptoms.ts';
+import { splitKey } from '../wording.ts';
 import { cumulativeOf, noisyMax, type OutcomeChances } from './combine.ts';
 import type { At, NetworkSpec, SpecVariable } from './network.ts';
 
@@ -130,7 +131,7 @@ function workedOut(engine: EngineWords, interactions: readonly Interaction[]): E
     }),
     variables: [
       ...checks.map((instance) => checkVariable(instance, causes, byKey, engine, interactions)),
-      symptomVariable(COMPLAINT, causes, byKey),
+      symptomVariable(COMPLAINT, causes, byKey, interactions),
       impliedVariable(IMPLIED_CRANKS, causes, byKey, ['crank'], noCrank),
       impliedVariable(IMPLIED_RUNS, causes, byKey, ['crank', 'run'], { ...noCrank, nostart: 1 }),
     ],
@@ -184,7 +185,7 @@ export function catalogueFor(
 
 /** Odds of one fault within its size: weight, history, what was already tried. */
 export function priorOdds(
-  fault: { readonly id: string; readonly definition: FaultDefinition },
+  fault: { readonly id: string; readonly cylinder?: number | null; readonly definition: FaultDefinition },
   history: History,
   weights: Readonly<Record<string, number>> = {},
 ): number {
@@ -196,10 +197,12 @@ export function priorOdds(
     odds *= definition.perHundredHours ** ((history.hours - 100) / 100);
   for (const flag of history.flags) {
     if (!flag.startsWith('tried:')) continue;
-    const tried = flag.slice('tried:'.length);
-    if (tried === fault.id) odds *= TRIED_FACTOR;
+    // Without a cylinder it was done on all of them.
+    const { id: tried, cylinder: on } = splitKey(flag.slice('tried:'.length));
+    const there = (side: On) => on === null || fault.cylinder == null || acts(side, on, fault.cylinder);
+    if (tried === fault.id && there('same')) odds *= TRIED_FACTOR;
     const left = FAULTS.find((f) => f.id === tried)?.repair.leaves ?? [];
-    if (left.some((l) => l.fault === fault.id)) odds *= LEFT_BEHIND_FACTOR;
+    if (left.some((l) => l.fault === fault.id && there(l.on ?? 'same'))) odds *= LEFT_BEHIND_FACTOR;
   }
   return odds;
 }
@@ -265,6 +268,25 @@ function statedOn(definition: CauseInstance['definition'], check: string): reado
   return kept.get(check);
 }
 
+/** A run that would show it shows it with this chance. */
+const SHOWS_AGAIN = 0.9;
+/** Told of, or seen elsewhere, and not on a run. */
+const NOT_ON_A_RUN: readonly Symptom[] = [
+  'idles-fine',
+  'battery-goes-flat',
+  'oil-level-rises',
+  'fuel-drips',
+  'will-not-turn',
+];
+const ON_A_RUN = SYMPTOM_IDS.filter((s) => !NOT_ON_A_RUN.includes(s));
+
+/** Chance that this cause brings any symptom that a run would show. */
+function complaintChance(cause: CauseInstance, at: At): number {
+  let quiet = 1;
+  for (const symptom of ON_A_RUN) quiet *= 1 - symptomChance(cause, symptom, at);
+  return 1 - quiet;
+}
+
 /** What one cause does to one part of a check: its own statement if it makes one, else through its failures. */
 function chancesOf(
   cause: CauseInstance,
@@ -274,7 +296,10 @@ function chancesOf(
   at: At,
 ): OutcomeChances | null {
   const stated = statedOn(cause.definition, check.id);
-  if (!stated) return chancesVia(cause, check.via, cylinder, at);
+  if (!stated)
+    return check.viaComplaint === null
+      ? chancesVia(cause, check.via, cylinder, at)
+      : { [check.viaComplaint]: SHOWS_AGAIN * complaintChance(cause, at) };
   const { state, temperature } = runningAt(at);
   const found = stated.find(
     (e) =>
@@ -308,7 +333,7 @@ function checkVariable(
   engine: EngineWords,
   interactions: readonly Interaction[],
 ): SpecVariable {
-  if (check.id === 'look.run') return symptomVariable(key, causes, byKey);
+  if (check.id === 'look.run') return symptomVariable(key, causes, byKey, interactions);
   const parts = check.partsOf(engine);
   // A condition named in a case may be one the check is not usually made in.
   const ways = waysOf(check.states);
@@ -357,12 +382,11 @@ function checkVariable(
                     : (chancesOf(byKey.get(cause)!, check, cylinderOfPart(part.id), part.id, at) ?? {}),
                 ),
               ),
-            ...(pairs.length > 0
-              ? {
-                  special: (active: readonly string[]) =>
-                    pairs.some((i) => i.faults.every((id) => active.some((key) => byKey.get(key)!.id === id))),
-                }
-              : {}),
+            pairs: pairs.flatMap(({ faults: [one, other] }) =>
+              causes
+                .filter((c) => c.id === one)
+                .flatMap((a) => causes.filter((c) => c.id === other).map((b) => [a.key, b.key] as const)),
+            ),
           },
         }),
     touches: touching(causes, ways, (cause, at) =>
@@ -519,7 +543,17 @@ function symptomVariable(
   key: string,
   causes: readonly CauseInstance[],
   byKey: ReadonlyMap<string, CauseInstance>,
+  interactions: readonly Interaction[],
 ): SpecVariable {
+  const both = interactions.flatMap(({ faults: [one, other], symptoms }) =>
+    symptoms
+      ? causes
+          .filter((c) => c.id === one)
+          .flatMap((a) =>
+            causes.filter((c) => c.id === other).map((b) => ({ pair: [a.key, b.key] as const, symptoms })),
+          )
+      : [],
+  );
   // Rows are many and causes few: each cause's share is worked out once per state.
   const known = new Map<string, Float64Array>();
   const quietOf = (cause: string, at: At) => {
@@ -545,6 +579,7 @@ function symptomVariable(
         if (cause === null) return SYMPTOM_IDS.map((s) => [1 - (SYMPTOM_LEAKS[s] ?? SYMPTOM_LEAK), 1]);
         return Array.from(quietOf(cause, at), (q) => [q, 1]);
       },
+      pairs: both.map(({ pair }) => pair),
     },
     distribution: (active, at) => {
       const quiet = Float64Array.from(SYMPTOM_IDS, (symptom) => 1 - (SYMPTOM_LEAKS[symptom] ?? SYMPTOM_LEAK));
@@ -552,6 +587,11 @@ function symptomVariable(
         const own = quietOf(cause, at);
         for (let k = 0; k < quiet.length; k++) quiet[k]! *= own[k]!;
       }
+      for (const { pair, symptoms } of both)
+        if (pair.every((key) => active.includes(key)))
+          SYMPTOM_IDS.forEach((symptom, k) => {
+            quiet[k]! *= 1 - (symptoms[symptom] ?? 0);
+          });
       return Array.from(quiet, (q) => [q, 1 - q]);
     },
   };
@@ -581,6 +621,7 @@ function impliedVariable(
     showsToday: (cause) => showsToday(byKey.get(cause)!),
     maxima: {
       orders: [[0, 1]],
+      pairs: [],
       cumulative: (cause, at) => [[cause === null ? 0.995 : 1 - barred(byKey.get(cause)!, at), 1]],
     },
     distribution: (active, at) => {

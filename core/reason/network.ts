@@ -49,8 +49,8 @@ export interface Maxima {
   readonly orders: readonly (readonly number[])[];
   /** For each part, P(this cause alone shows at most rank k); null is the leak. */
   readonly cumulative: (cause: string | null, at: At) => readonly (readonly number[])[];
-  /** Combinations that are no product: worked out by `distribution`. Left out where there are none. */
-  readonly special?: (active: readonly string[]) => boolean;
+  /** Faults that together are no product: where both are, `distribution` is asked. */
+  readonly pairs: readonly (readonly [string, string])[];
 }
 
 export type PriorSpec =

@@ -18,12 +18,11 @@ import { type Active, activeSets, expectedSearch, likeliest } from './search.ts'
 import { meets } from './settle.ts';
 import { type Why, whyOf } from './why.ts';
 
-const SCREENED_SETS = 150;
+/** Checks are told apart on the likeliest sets alone. */
+const TOLD_APART_ON = 300;
 
-/** So many of the most telling are looked at closely. */
-const SCREENED_CHECKS = 24;
-
-const RANKED_CHECKS = 12;
+/** So many of the most telling are ranked by the minutes they save. */
+const RANKED_CHECKS = 18;
 
 /** A check must be worth this, or this share of the search still ahead. */
 const WORTH_MIN = 1;
@@ -103,7 +102,11 @@ export function planNext(
     chosen.push(...inSettlingOrder(round, [settler], wide, search.minutes));
   }
   const next = chosen.map((entry) => nextCheck(round, entry));
-  if (situation.crankingUnsafe) promote(round, next, MAKES_SAFE, 'bench', null, { code: 'makes-safe' });
+  if (situation.crankingUnsafe)
+    for (const { check, state } of MAKES_SAFE) {
+      const looked = situation.readings.some((r) => r.reading.check === check && r.epoch === situation.epoch);
+      if (!looked) promote(round, next, check, state, null, { code: 'makes-safe' });
+    }
   if (again !== null) promoteAgain(round, next, again);
   return { expectedSearchMin: search.minutes, next, settlingOrder };
 }
@@ -117,32 +120,20 @@ interface Ranked {
   readonly saved: number;
 }
 
-/**
- * All checks told apart by how far they could move belief or settle something, the most telling of them screened by their worth on the
- * likeliest sets, and the best of those ranked on every set that matters.
- */
+/** All checks told apart by how far they could move belief or settle something; the most telling of them ranked by their worth. */
 function rank(round: Round, candidates: readonly Candidate[], wide: Active, now: number): Ranked[] {
-  const few = wide.sets.length <= SCREENED_SETS;
-  const narrow = few ? wide : likeliest(wide, SCREENED_SETS);
+  const narrow = likeliest(wide, TOLD_APART_ON);
   const settles = settlingChances(round);
-  const telling = candidates
+  return candidates
     .map((candidate) => ({
       candidate,
       reach:
         Math.max(tells(round, candidate, narrow), settles.get(candidate.instance.key) ?? 0) * now - candidate.minutes,
     }))
     .sort((a, b) => b.reach - a.reach)
-    .slice(0, SCREENED_CHECKS);
-  const screenNow = few ? now : searchNow(round, narrow).minutes;
-  const screened = telling
-    .map(({ candidate }) => ({ candidate, saved: savedBy(round, candidate, narrow, screenNow) }))
-    .sort((a, b) => b.saved - a.saved);
-  const ranked = few
-    ? screened
-    : screened
-        .slice(0, RANKED_CHECKS)
-        .map(({ candidate }) => ({ candidate, saved: savedBy(round, candidate, wide, now) }));
-  return ranked.sort((a, b) => compare(a, b, round.situation));
+    .slice(0, RANKED_CHECKS)
+    .map(({ candidate }) => ({ candidate, saved: savedBy(round, candidate, wide, now) }))
+    .sort((a, b) => compare(a, b, round.situation));
 }
 
 /** Chance that one reading of a check settles some fault: routes that miss nothing else. */
@@ -199,8 +190,11 @@ function promoteAgain(round: Round, next: NextCheck[], again: string): void {
   if (reading) promote(round, next, again, reading.condition, reading.temperature, { code: 'again' });
 }
 
-/** The check that makes cranking safe again after a dead stop comes before all that would be worth more minutes. */
-const MAKES_SAFE = 'turn.plugs-out';
+/** After a dead stop the dipstick, then the plugs out, come before all that would be worth more minutes; the last is put on top. */
+const MAKES_SAFE = [
+  { check: 'turn.plugs-out', state: 'bench' },
+  { check: 'look.oil', state: 'key-off' },
+] as const;
 
 function promote(
   round: Round,

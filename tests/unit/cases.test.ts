@@ -82,6 +82,7 @@ function check(steps: readonly TraceStep[], e: Expectation): void {
 }
 
 function mirrored({ case: given, expect: expectations }: CaseTest): { raw: unknown; expectations: Expectation[] } {
+  const history = given.history as { flags?: readonly string[] } | undefined;
   const swap = (c: unknown) => (typeof c === 'number' ? 3 - c : c);
   const events = given.events.map((event) => ({
     ...event,
@@ -95,7 +96,7 @@ function mirrored({ case: given, expect: expectations }: CaseTest): { raw: unkno
       : {}),
   }));
   return {
-    raw: { ...given, events },
+    raw: { ...given, history: { ...history, flags: (history?.flags ?? []).map(swapKey) }, events },
     expectations: expectations.map((e) => ({
       ...e,
       ...(e.first ? { first: swapKey(e.first) } : {}),
@@ -155,13 +156,14 @@ function expectAlike(a: Map<string, number>, b: Map<string, number>, digits = 6)
 
 describe.each(files)('%s', (file) => {
   const test = load(file);
+  const single = (test.case as { machine?: { engine: { cylinders: number } } }).machine?.engine.cylinders === 1;
 
   it(test.title, () => {
     const steps = trace(test.case);
     for (const e of test.expect) check(steps, e);
   });
 
-  it('reads the same with the cylinders swapped', () => {
+  it.skipIf(single)('reads the same with the cylinders swapped', () => {
     const { raw, expectations } = mirrored(test);
     const [steps, plain] = [trace(raw), trace(test.case, true)];
     for (const e of expectations) check(steps, e);

@@ -142,10 +142,42 @@ describe('a house’s way of working', () => {
     expect(listed(houseOf({ lacking: ['spark tester'] }), ['one-cylinder'])).not.toContain('spark.tester');
   });
 
+  it('a check a school leaves out is no candidate and settles nothing; one it makes later waits for the first', () => {
+    const has = (house: House, check: string) =>
+      under(house, ['low-power']).planner.candidates.some((c) => c.instance.check.id === check);
+    const only = houseOf({ schools: { 'compression-or-leak-down': 'leak-down', 'starting-fluid': 'never' } });
+    for (const check of ['seal.compression', 'split.primer']) {
+      expect(has(DEFAULT_HOUSE, check)).toBe(true);
+      expect(has(only, check)).toBe(false);
+    }
+    const mm = (value: number) => ({ value, unit: 'mm' });
+    const gauge = houseOf({ schools: { 'compression-or-leak-down': 'gauge' } });
+    const asked = (house: House, ...events: object[]) => {
+      const bench = withEvents(
+        under(house, ['pops-exhaust', 'runs-rough', 'low-power']),
+        { check: 'balance.heat', readings: { '1': { value: 205, unit: 'degC' }, '2': { value: 150, unit: 'degC' } } },
+        { check: 'valve.lash', cylinder: 2, fields: { intake: mm(0.1), exhaust: mm(0.15) } },
+        { check: 'spark.tester', cylinder: 2, outcome: 'strong' },
+        ...events,
+      );
+      return nextChecks(bench, summarise(bench)).next.map((n) => `${n.check}${n.cylinder}`);
+    };
+    expect(asked(DEFAULT_HOUSE)).toContain('seal.leak-down2');
+    expect(asked(gauge)).not.toContain('seal.leak-down2');
+    expect(asked(gauge, { check: 'seal.compression', cylinder: 2, outcome: 'low' })).toContain('seal.leak-down2');
+  });
+
   it('a house that tries spark first has a spark check at the top, one that leaves it to the minutes keeps its list', () => {
     const first = (school: string) =>
       listed(houseOf({ schools: { 'which-third-first': school } }), ['cranks-no-start'])[0]!;
-    expect(first('spark-first')).toMatch(/^spark\./);
+    expect(first('spark-first')).toBe('spark.tester');
+    expect(first('primer-first')).toBe('split.primer');
+    // Until it was looked at.
+    const primed = withEvents(
+      under(houseOf({ schools: { 'which-third-first': 'primer-first' } }), ['cranks-no-start']),
+      { check: 'split.primer', outcome: 'runs-on-primer' },
+    );
+    expect(nextChecks(primed, summarise(primed)).next[0]!.check).not.toBe('split.primer');
     expect(listed(houseOf({ schools: { 'which-third-first': 'by-minutes' } }), ['cranks-no-start'])).toEqual(
       listed(DEFAULT_HOUSE, ['cranks-no-start']),
     );
