@@ -1,36 +1,60 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { quantileSorted } from 'simple-statistics';
-import { advance, nextChecks, openBench, readCase, summarise } from '../core/index.ts';
+import { advance, type Bench, nextChecks, openBench, readCase, summarise } from '../core/index.ts';
+import { bruteForce, groupsOf, setsOf } from '../tests/unit/bruteForce.ts';
 
-/** Times of the core over every step of every case file: update (one more event and the ridge), and one-step ranking. */
+/**
+ * Times of the core over every step of every case file: opening a job, update (one more event and the ridge), one-step ranking; and one
+ * update of the same sets by plain enumeration.
+ */
 const folder = new URL('../tests/cases/', import.meta.url);
 const cases = readdirSync(folder).map((file) => {
   const read = readCase(JSON.parse(readFileSync(new URL(file, folder), 'utf8')).case);
   if (!read.ok) throw new Error(file);
   return read.value;
 });
-const ROUNDS = 6;
+const ROUNDS = 4;
+const open: number[] = [];
 const update: number[] = [];
 const ranking: number[] = [];
+const timed = <T>(times: number[] | null, work: () => T): T => {
+  const start = performance.now();
+  const done = work();
+  times?.push(performance.now() - start);
+  return done;
+};
+let largest: Bench | null = null;
 for (let round = 0; round < ROUNDS; round++) {
   for (const given of cases) {
-    let bench = openBench(given);
+    // The first round warms the tables, as the page's worker does on opening a job.
+    const kept = (times: number[]) => (round > 0 ? times : null);
+    let bench = timed(kept(open), () => openBench(given));
     for (const event of given.events) {
-      const start = performance.now();
-      bench = advance(bench, event);
-      const summary = summarise(bench);
-      const updated = performance.now();
-      nextChecks(bench, summary);
-      // The first round warms the tables, as the page's worker does on opening a job.
-      if (round > 0) {
-        update.push(updated - start);
-        ranking.push(performance.now() - updated);
-      }
+      const before = bench;
+      const summary = timed(kept(update), () => {
+        bench = advance(before, event);
+        return summarise(bench);
+      });
+      timed(kept(ranking), () => nextChecks(bench, summary));
+      if (bench.repairs.length === 0 && bench.belief.groups.size > (largest?.belief.groups.size ?? 0)) largest = bench;
     }
   }
 }
+const plain: number[] = [];
+const { network, belief } = largest!;
+timed(plain, () => bruteForce(network.spec, setsOf(network), [groupsOf(belief)]));
 const figures = (times: number[]) => {
   const sorted = [...times].sort((a, b) => a - b);
   return { median: quantileSorted(sorted, 0.5), p95: quantileSorted(sorted, 0.95), n: sorted.length };
 };
-console.log(JSON.stringify({ update: figures(update), ranking: figures(ranking) }));
+console.log(
+  JSON.stringify({
+    faults: network.space.faults,
+    sets: network.space.count,
+    hypotheses: network.layout.assignment.length,
+    open: figures(open),
+    update: figures(update),
+    ranking: figures(ranking),
+    plain: { ms: plain[0], groups: belief.groups.size },
+  }),
+);

@@ -58,6 +58,8 @@ async function readingToRidge(address) {
   page.setDefaultTimeout(15_000);
   const toRidge = [];
   const toList = [];
+  const updates = [];
+  const plans = [];
   try {
     for (let job = 0; job < READINGS / TRACE.length; job++) {
       const id = `bench-job-${Date.now()}-${job}`;
@@ -100,6 +102,11 @@ async function readingToRidge(address) {
           return list && list.startTime > ridge.startTime;
         });
         await page.waitForTimeout(250);
+        const [updating, planning] = await page.evaluate(() =>
+          ['reasoner-update', 'reasoner-plan'].map((name) => performance.getEntriesByName(name).at(-1)?.duration ?? 0),
+        );
+        updates.push(updating);
+        plans.push(planning);
         const [ridge, list] = await page.evaluate(() => {
           const [measured] = performance.getEntriesByName('reading-to-ridge').slice(-1);
           const [listed] = performance.getEntriesByName('list-drawn').slice(-1);
@@ -113,7 +120,7 @@ async function readingToRidge(address) {
     await browser.close();
   }
   const up = (times) => times.sort((a, b) => a - b);
-  return { toRidge: up(toRidge), toList: up(toList) };
+  return { toRidge: up(toRidge), toList: up(toList), updates: up(updates), plans: up(plans) };
 }
 
 /** Bytes of script the bench page asks for, gzipped as they travel; the reckoning worker's apart, it loads beside the page. */
@@ -132,7 +139,12 @@ await carefully(async () => {
   await ensureDebianPackages(['mariadb-server', 'chromium']);
   const { code, output } = await run(process.execPath, ['--import', 'tsx', under('scripts', 'bench-core.ts')]);
   if (code !== 0) throw new Trouble(output, 'see the message above.');
-  const { update, ranking } = JSON.parse(output.trim().split('\n').at(-1));
+  const { faults, sets, hypotheses, open, update, ranking, plain } = JSON.parse(output.trim().split('\n').at(-1));
+  say(
+    `a twin with the whole catalogue               ${faults} faults, ${sets} sets, ${hypotheses} hypotheses with their states`,
+  );
+  say(`opening a job, tables there, Node            median ${ms(open.median)}   p95 ${ms(open.p95)}`);
+  say(`one update by plain enumeration, Node        ${ms(plain.ms)} with ${plain.groups} groups of readings`);
   say(
     `update (event to belief and ridge), Node   median ${ms(update.median)}   p95 ${ms(update.p95)}   over ${update.n} steps`,
   );
@@ -144,12 +156,18 @@ await carefully(async () => {
   const warm = await start();
   try {
     say(`start, built before: new data ${cold.seconds.toFixed(1)} s, data kept ${warm.seconds.toFixed(1)} s`);
-    const { toRidge, toList } = await readingToRidge(warm.pages.address);
+    const { toRidge, toList, updates, plans } = await readingToRidge(warm.pages.address);
     say(
       `reading to ridge, Chromium                 median ${ms(quantile(toRidge, 0.5))}   p95 ${ms(quantile(toRidge, 0.95))}   over ${toRidge.length} readings`,
     );
     say(
       `ridge to bench order, Chromium             median ${ms(quantile(toList, 0.5))}   p95 ${ms(quantile(toList, 0.95))}`,
+    );
+    say(
+      `update in the worker                       median ${ms(quantile(updates, 0.5))}   p95 ${ms(quantile(updates, 0.95))}`,
+    );
+    say(
+      `one-step ranking in the worker             median ${ms(quantile(plans, 0.5))}   p95 ${ms(quantile(plans, 0.95))}`,
     );
     say(
       `script sent for the bench page             ${((await scriptSent(warm.pages.address)) / 1000).toFixed(0)} kB gzipped`,

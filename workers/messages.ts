@@ -16,10 +16,18 @@ export interface Believed {
   readonly readings: Bench['readings'] | readonly StandingReading[];
   readonly open: readonly string[];
   readonly repairs: readonly MadeRepair[];
+  /** What it took the worker, for `npm run bench` [ms]. */
+  readonly tookMs?: number;
 }
 
 export type FromReasoner =
   | ({ readonly kind: 'believed'; readonly ticket: number } & Believed)
-  | { readonly kind: 'planned'; readonly ticket: number; readonly events: number; readonly plan: Plan }
+  | {
+      readonly kind: 'planned';
+      readonly ticket: number;
+      readonly events: number;
+      readonly plan: Plan;
+      readonly tookMs: number;
+    }
   | { readonly kind: 'explained'; readonly ticket: number; readonly explanation: Explanation }
   | { readonly kind: 'failed'; readonly ticket: number; readonly message: string };

@@ -41,8 +41,9 @@ function handle(message: ToReasoner): void {
       if (!bench) throw new Error('no job is open');
       const read = readEvent(message.event, '$', bench.head.engine);
       if (!read.ok) throw new Error(read.issues.map((i) => `${i.path}: ${i.message}`).join('; '));
+      const began = performance.now();
       bench = advance(bench, read.value);
-      speak(message.ticket);
+      speak(message.ticket, began);
       break;
     }
     case 'prepare':
@@ -54,7 +55,7 @@ function handle(message: ToReasoner): void {
   }
 }
 
-function speak(ticket: number): void {
+function speak(ticket: number, began = performance.now()): void {
   latest = ticket;
   const now = bench!;
   const summary = summarise(now);
@@ -66,13 +67,15 @@ function speak(ticket: number): void {
     readings: now.readings,
     open: [...now.open],
     repairs: now.repairs,
+    tookMs: performance.now() - began,
   });
   const still = () => latest === ticket && bench === now;
   // A reading that came in meanwhile is served before this one's list.
   setTimeout(() => {
     if (!still()) return;
+    const planning = performance.now();
     const plan = nextChecks(now, summary);
-    answer({ kind: 'planned', ticket, events: now.printed.length, plan });
+    answer({ kind: 'planned', ticket, events: now.printed.length, plan, tookMs: performance.now() - planning });
     prepare(now, plan.next.slice(0, PREPARED_CHECKS), still);
   });
 }

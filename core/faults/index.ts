@@ -48,3 +48,4 @@ export const isCondition = (id: string): boolean => CONDITIONS.some((c) => c.id 
 
 export { CONDITIONS, INTERACTIONS } from './conditions.ts';
 export * from './define.ts';
+export { type KnowledgeIssue, knowledgeIssues } from './knowledge.ts';

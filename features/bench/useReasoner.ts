@@ -37,6 +37,11 @@ function ridgeStore(first: Outline): RidgeStore {
   };
 }
 
+/** For `npm run bench`: what the worker needed, measured by itself. */
+function took(name: string, duration: number | undefined): void {
+  if (duration !== undefined) performance.measure(name, { start: performance.now() - duration, duration });
+}
+
 /** The longest anything waits for the ridge. */
 const RIDGE_FIRST_MS = 90;
 
@@ -97,6 +102,7 @@ export function useReasoner(head: unknown, first: readonly RawEvent[], initial: 
     worker.current = own;
     own.onmessage = ({ data }: MessageEvent<FromReasoner>) => {
       if (data.kind === 'believed') {
+        took('reasoner-update', data.tookMs);
         ridge.set(outlineOf(data.summary));
         afterRidge(() =>
           setNow((old) =>
@@ -107,6 +113,7 @@ export function useReasoner(head: unknown, first: readonly RawEvent[], initial: 
         );
         drawn();
       } else if (data.kind === 'planned') {
+        took('reasoner-plan', data.tookMs);
         soon(() => setNow((old) => (old.events === data.events ? { ...old, plan: data.plan, planStale: false } : old)));
       } else if (data.kind === 'explained') {
         waiting.current.get(data.ticket)?.(data.explanation);
