@@ -139,7 +139,11 @@ export function RepairPlate({
           This ends in a decision, not in more searching: give the customer a quote first. He may stop here.
         </p>
       )}
-      <p className="mt-2 text-[0.95rem] text-soft">{repair.minutes} min hands on. The maker's manual comes first.</p>
+      <p className="mt-2 text-[0.95rem] text-soft">
+        {repair.minutes} min hands on
+        {repair.partsBand && `, parts about ${repair.partsBand[0]} to ${repair.partsBand[1]}`}. The maker's manual comes
+        first.
+      </p>
       <div className="mt-3">
         <RepairForm key={faultKey} faultKey={faultKey} house={house} onRecord={onRecord} />
       </div>
