@@ -10,6 +10,7 @@ import {
   readCase,
   readEvent,
   summarise,
+  warmingUp,
 } from '../core/index.ts';
 import type { FromReasoner, PreparedCheck, ToReasoner } from './messages.ts';
 
@@ -71,12 +72,29 @@ function speak(ticket: number, began = performance.now()): void {
   });
   const still = () => latest === ticket && bench === now;
   // A reading that came in meanwhile is served before this one's list.
-  setTimeout(() => {
-    if (!still()) return;
+  warmUp(now, still, () => {
     const planning = performance.now();
     const plan = nextChecks(now, summary);
     answer({ kind: 'planned', ticket, events: now.printed.length, plan, tookMs: performance.now() - planning });
     prepare(now, plan.next.slice(0, PREPARED_CHECKS), still);
+  });
+}
+
+/** The longest a reading waits for tables that are being made. */
+const SLICE_MS = 12;
+let warming: { readonly of: Bench['base']; readonly steps: Generator<void> } | null = null;
+
+/** Makes the tables of a first plan in slices, then goes on; a newer question ends it, and takes up where it was left. */
+function warmUp(now: Bench, still: () => boolean, then: () => void): void {
+  if (warming?.of !== now.base) warming = { of: now.base, steps: warmingUp(now) };
+  const { steps } = warming;
+  setTimeout(() => {
+    if (!still()) return;
+    const until = performance.now() + SLICE_MS;
+    let over = false;
+    while (!over && performance.now() < until) over = steps.next().done === true;
+    if (over) then();
+    else warmUp(now, still, then);
   });
 }
 

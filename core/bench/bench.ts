@@ -46,7 +46,8 @@ export interface Bench {
   readonly rules: Rules;
   readonly practice: HousePractice;
   readonly catalogue: Catalogue;
-  readonly planner: Planner;
+  /** Worked out when the first plan is asked for: the ridge of a job just opened does not wait for it. */
+  readonly planner: () => Planner;
   readonly network: Network;
   /** The network without sets of three, from which a replay begins. */
   readonly base: Network;
@@ -75,20 +76,43 @@ export function openBench(head: CaseHead, options: BenchOptions = {}): Bench {
   const catalogue = catalogueFor(head.engine, head.history, options.weights);
   const base = compileNetwork(catalogue.network);
   const practice = practiceOf(head.house);
+  let planner: Planner | null = null;
   const fixed: Fixed = {
     head,
     rules: houseRules(head.house),
     practice,
     catalogue,
-    planner: plannerFor(
-      catalogue,
-      base,
-      head.complaint,
-      (check) => !practice.leavesOut.has(check.id) && !check.needs.some((need) => head.house.lacking.includes(need)),
-    ),
+    planner: () => {
+      planner ??= plannerFor(
+        catalogue,
+        base,
+        head.complaint,
+        (check) => !practice.leavesOut.has(check.id) && !check.needs.some((need) => head.house.lacking.includes(need)),
+      );
+      return planner;
+    },
     base,
   };
   return blank(fixed, base, []);
+}
+
+/**
+ * Makes the tables a first plan needs, one check at a time: between two of them there is time for a reading that comes in. What is
+ * there already costs nothing.
+ */
+export function* warmingUp({ catalogue, base, planner }: Bench): Generator<void> {
+  for (const { key, check } of catalogue.checks) {
+    const variable = base.variable(key);
+    yield;
+    for (const state of check.states) {
+      for (const temperature of check.temperatures.includes('hot') ? (['cold', 'hot', null] as const) : [null]) {
+        variable.table({ state, temperature });
+        yield;
+      }
+    }
+  }
+  planner();
+  yield;
 }
 
 /** What no event changes. */

@@ -7,6 +7,7 @@ export {
   openBench,
   originOf,
   replayAll,
+  warmingUp,
 } from './bench.ts';
 export { type Finding, findingsOf, notShown } from './findings.ts';
 export * from './summary.ts';

@@ -446,7 +446,7 @@ function beforeAfter(bench: Bench): BeforeAfter[] {
 export function nextChecks(bench: Bench, summary: Pick<BenchSummary, 'slipped' | 'retests'>): Plan {
   const slipped = summary.slipped === null ? undefined : bench.readings.find((r) => r.event === summary.slipped);
   const again = slipped ? instanceKey(slipped.reading.check, slipped.reading.cylinder) : null;
-  const plan = planNext(bench.catalogue, bench.network, bench.belief, bench.planner, situationOf(bench), again);
+  const plan = planNext(bench.catalogue, bench.network, bench.belief, bench.planner(), situationOf(bench), again);
   const retests = summary.retests.map((due) => retestAsNext(bench, due));
   const same = (a: NextCheck, b: NextCheck) => a.check === b.check && a.cylinder === b.cylinder;
   const listed = plan.next.filter((n) => !retests.some((r) => same(n, r)));
@@ -460,7 +460,7 @@ function ledByHouse(bench: Bench, listed: readonly NextCheck[]): readonly NextCh
   const lead = practice.leads.find(({ with: told }) => told.some((symptom) => head.complaint.includes(symptom)));
   if (!lead || bench.readings.some((r) => r.epoch === epoch && lead.checks.includes(r.reading.check))) return listed;
   const instance = catalogue.checks.find((c) => lead.checks.includes(c.check.id));
-  if (!instance || !bench.planner.candidates.some((c) => c.instance.check.id === instance.check.id)) return listed;
+  if (!instance || !bench.planner().candidates.some((c) => c.instance.check.id === instance.check.id)) return listed;
   const { check, cylinder } = instance;
   const condition =
     head.complaint.includes('cranks-no-start') && check.states.includes('cranking') ? 'cranking' : check.states[0]!;
@@ -544,7 +544,7 @@ export function explainSuspect(bench: Bench, key: string): Explanation {
   const index = bench.network.faultIndex.get(key);
   if (index === undefined) throw new RangeError(`explainSuspect: no fault ${key} on this engine`);
   const read = currentReadings(bench);
-  const routes = bench.planner.routes.filter((route) => route.fault === index);
+  const routes = bench.planner().routes.filter((route) => route.fault === index);
   return {
     key,
     weights: weightsOfEvidence(bench.network, bench.belief, index).filter((w) => w.variable !== IMPLIED_CRANKS),

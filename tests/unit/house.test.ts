@@ -144,7 +144,9 @@ describe('a house’s way of working', () => {
 
   it('a check a school leaves out is no candidate and settles nothing; one it makes later waits for the first', () => {
     const has = (house: House, check: string) =>
-      under(house, ['low-power']).planner.candidates.some((c) => c.instance.check.id === check);
+      under(house, ['low-power'])
+        .planner()
+        .candidates.some((c) => c.instance.check.id === check);
     const only = houseOf({ schools: { 'compression-or-leak-down': 'leak-down', 'starting-fluid': 'never' } });
     for (const check of ['seal.compression', 'split.primer']) {
       expect(has(DEFAULT_HOUSE, check)).toBe(true);

@@ -86,7 +86,7 @@ describe('what the catalogue says of each fault', () => {
   it('every finding a rule asks for is what the fault itself shows, or the rule could never be met', () => {
     const bench = complaintOf(['low-power'], { engine: { compressionRelease: 'automatic', lifters: 'unknown' } });
     const { catalogue } = bench;
-    for (const route of bench.planner.routes) {
+    for (const route of bench.planner().routes) {
       const fault = catalogue.faults[route.fault]!;
       expect(route.efficacy, `${fault.key}: ${route.needs.map((n) => n.need.check).join(' and ')}`).toBeGreaterThan(
         0.25,

@@ -1,0 +1,126 @@
+import { type Element, type Node, solveCircuit } from './circuit.ts';
+
+/** State of one leg of the harness, from the coil's kill tab over its diode to the common wire. */
+export interface Leg {
+  /** Primary of the coil, tab to ground [ohm], about 0.2 .. 5. */
+  readonly primaryOhms: number;
+  readonly diode: 'good' | 'shorted' | 'open';
+  /** The leg itself rubs on metal between coil and diode. */
+  readonly chafed: boolean;
+  /** The lead is on its tab. */
+  readonly lead: 'on' | 'off';
+}
+
+export interface Harness {
+  readonly legs: readonly Leg[];
+  /** The common wire rubs on metal on the engine side of the connector. */
+  readonly commonChafed: boolean;
+  readonly connector: 'joined' | 'parted';
+  /** What the key does: it grounds the common wire to stop the engine. */
+  readonly key: 'run' | 'stop' | 'stuck-open' | 'stuck-closed';
+  /** Which way the diodes of this maker point; the sparks are of that sign too, so both work alike. */
+  readonly polarity: 'to-common' | 'from-common';
+}
+
+const CONTACT_OHMS = 0.05;
+const CHAFE_OHMS = 0.1;
+/** A coil at its pulse, as the kill tab sees it: what its winding drives against [V, ohm] [M]. */
+const PULSE_VOLTS = 200;
+const PULSE_OHMS = 40;
+/** A coil that is not at its pulse is its winding, and at the speed of a pulse its inductance besides [ohm] [M]. */
+const IDLE_COIL_OHMS = 6;
+/** Of the spark's energy: under the first nothing jumps, under the second it is a weak one that may flash a tester [M]. */
+const FIRES_FROM = 0.25;
+const STRONG_FROM = 0.7;
+
+const GROUND: Node = 0;
+const COMMON: Node = 1;
+const CHASSIS: Node = 2;
+const tabOf = (leg: number): Node => 3 + 2 * leg;
+const leadOf = (leg: number): Node => 4 + 2 * leg;
+const nodesOf = (harness: Harness) => 3 + 2 * harness.legs.length;
+
+/** Wires, diodes and switch; the coils are put on by who asks. */
+function wiringOf({ legs, commonChafed, connector, key, polarity }: Harness): Element[] {
+  const wire = (from: Node, to: Node, ohms = CONTACT_OHMS): Element => ({ kind: 'resistor', from, to, ohms });
+  const out: Element[] = [];
+  legs.forEach((leg, i) => {
+    if (leg.lead === 'on') out.push(wire(tabOf(i), leadOf(i)));
+    if (leg.chafed) out.push(wire(leadOf(i), GROUND, CHAFE_OHMS));
+    if (leg.diode === 'shorted') out.push(wire(leadOf(i), COMMON, 0.1));
+    if (leg.diode === 'good')
+      out.push(
+        polarity === 'to-common'
+          ? { kind: 'diode', from: leadOf(i), to: COMMON }
+          : { kind: 'diode', from: COMMON, to: leadOf(i) },
+      );
+  });
+  if (commonChafed) out.push(wire(COMMON, GROUND, CHAFE_OHMS));
+  if (connector === 'joined') out.push(wire(COMMON, CHASSIS));
+  if (key === 'stop' || key === 'stuck-closed') out.push(wire(CHASSIS, GROUND));
+  return out;
+}
+
+/**
+ * Share of a coil's spark that is left with the harness as it stands, 0 .. 1: its pulse divides between its own winding and whatever path
+ * to ground the harness offers, which may lead through the partner's winding.
+ * @throws RangeError when there is no such leg
+ */
+export function sparkLeft(harness: Harness, leg: number): number {
+  if (!harness.legs[leg]) throw new RangeError(`sparkLeft: no leg ${leg}`);
+  const sign = harness.polarity === 'to-common' ? 1 : -1;
+  const coils = harness.legs.flatMap((_, i): Element[] =>
+    i === leg
+      ? [
+          // Norton's form of the pulse behind its impedance.
+          sign > 0
+            ? { kind: 'source', from: GROUND, to: tabOf(i), amps: PULSE_VOLTS / PULSE_OHMS, complianceVolts: 1e6 }
+            : { kind: 'source', from: tabOf(i), to: GROUND, amps: PULSE_VOLTS / PULSE_OHMS, complianceVolts: 1e6 },
+          { kind: 'resistor', from: tabOf(i), to: GROUND, ohms: PULSE_OHMS },
+        ]
+      : [{ kind: 'resistor', from: tabOf(i), to: GROUND, ohms: IDLE_COIL_OHMS }],
+  );
+  const solved = solveCircuit(nodesOf(harness), [...wiringOf(harness), ...coils]);
+  if (!solved.ok) throw new Error('sparkLeft: the harness did not settle');
+  const share = Math.abs(solved.volts[tabOf(leg)]!) / PULSE_VOLTS;
+  // Energy goes with the square of what is left of the voltage.
+  return Math.min(1, share ** 2);
+}
+
+export type Spark = 'strong' | 'weak' | 'none';
+
+/** What is left of the spark, in the words of a tester. */
+export function sparkOf(left: number): Spark {
+  return left >= STRONG_FROM ? 'strong' : left >= FIRES_FROM ? 'weak' : 'none';
+}
+
+/** What a multimeter shows: volts on the diode range, ohms on the ohm range, or OL. */
+export type Meter = number | 'OL';
+
+const DIODE_RANGE_AMPS = 1e-3;
+const DIODE_RANGE_VOLTS = 2.6;
+
+/** Where a probe is held: on a leg's lead, the common wire, or ground. */
+export type Probe = { readonly leg: number } | 'common' | 'ground';
+const nodeOf = (probe: Probe): Node => (probe === 'common' ? COMMON : probe === 'ground' ? GROUND : leadOf(probe.leg));
+
+/**
+ * The diode range between two points, engine standing: a milliamp from red to black, and the volts it takes.
+ * @param coils plugged in, the coils' windings lie in the circuit too
+ */
+export function diodeRange(harness: Harness, red: Probe, black: Probe, coils: 'plugged' | 'unplugged'): Meter {
+  const seen: Harness =
+    coils === 'plugged' ? harness : { ...harness, legs: harness.legs.map((l) => ({ ...l, lead: 'off' as const })) };
+  const windings = harness.legs.map(
+    (leg, i): Element => ({ kind: 'resistor', from: tabOf(i), to: GROUND, ohms: leg.primaryOhms }),
+  );
+  const [from, to] = [nodeOf(black), nodeOf(red)];
+  const solved = solveCircuit(nodesOf(harness), [
+    ...wiringOf(seen),
+    ...windings,
+    { kind: 'source', from, to, amps: DIODE_RANGE_AMPS, complianceVolts: DIODE_RANGE_VOLTS },
+  ]);
+  if (!solved.ok) throw new Error('diodeRange: the harness did not settle');
+  const volts = solved.volts[to]! - solved.volts[from]!;
+  return volts > DIODE_RANGE_VOLTS ? 'OL' : Math.round(volts * 1000) / 1000;
+}
