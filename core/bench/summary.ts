@@ -10,7 +10,7 @@ import { type NextCheck, type Plan, planNext } from '../reason/plan.ts';
 import { accessKeysFor } from '../reason/planner.ts';
 import { type Settled, type StandingReading, settledFaults } from '../reason/settle.ts';
 import { membersOf } from '../reason/space.ts';
-import { COMES_WITH_HEAT, SHOWN_GONE_BY } from '../symptoms.ts';
+import { COMES_WITH_HEAT, NOT_CRANKING, SHOWN_GONE_BY } from '../symptoms.ts';
 import { type Bench, epochOf, type MadeRepair } from './bench.ts';
 
 export interface Suspect {
@@ -499,6 +499,11 @@ function retestAsNext(bench: Bench, { repair, ...due }: RetestDue): NextCheck {
   };
 }
 
+/** The complaint is that it does not run at all; a start that dies at once is a start. */
+const saidNotToRun = ({ head }: Bench) =>
+  head.complaint.some((s) => s === 'cranks-no-start' || NOT_CRANKING.includes(s)) &&
+  !head.complaint.some((s) => s === 'starts-then-dies' || s === 'runs-rough' || s === 'low-power');
+
 function situationOf(bench: Bench): Situation {
   const deadStop = lastEventOf(bench, (r) => r.reading.check === 'look.crank' && r.assessment.outcome === 'stops-dead');
   const plugsOut = lastEventOf(
@@ -515,6 +520,7 @@ function situationOf(bench: Bench): Situation {
     repaired: epochOf(bench) > 0,
     crankingUnsafe: stopped !== null && (plugsOut ?? -1) < stopped,
     lastCylinder: bench.lastCylinder,
+    doesNotRun: saidNotToRun(bench) && !bench.hasRun && epochOf(bench) === 0,
     after: bench.practice.after,
     readings: currentReadings(bench),
     epoch: epochOf(bench),

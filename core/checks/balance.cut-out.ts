@@ -26,6 +26,7 @@ export const balanceCutOut = defineCheck({
   system: 'turning',
   scope: 'cylinder',
   states: ['idle', 'half-speed'],
+  offeredIn: ['idle'],
   minutes: 1,
   access: ['lead[c]'],
   needs: ['tachometer', 'spark tester'],

@@ -21,6 +21,8 @@ export const balanceHeat = defineCheck({
   system: 'turning',
   scope: 'all-cylinders',
   states: ['half-speed', 'idle', 'full-speed', 'loaded'],
+  offeredIn: ['half-speed', 'full-speed'],
+  temperatures: ['cold', 'hot'],
   minutes: 2,
   access: ['hood'],
   needs: ['infrared thermometer'],

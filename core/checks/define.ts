@@ -158,6 +158,8 @@ export interface CheckDefinition {
   readonly scope: 'machine' | 'cylinder' | 'all-cylinders';
   /** Accepted running states, the usual one first. */
   readonly states: readonly RunningState[];
+  /** Of these states, those the planner offers it in; null for all of them. */
+  readonly offeredIn: readonly RunningState[] | null;
   /** The planner offers the check at each of these temperatures; empty where it makes no difference. */
   readonly temperatures: readonly Temperature[];
   /** Minutes that need the technician, access already open [min]. */
@@ -199,6 +201,7 @@ export interface CheckDefinition {
 type Optional =
   | 'unattendedMinutes'
   | 'temperatures'
+  | 'offeredIn'
   | 'access'
   | 'needs'
   | 'hazards'
@@ -228,6 +231,7 @@ export function defineCheck(
   const own = spec.assess;
   return {
     temperatures: [],
+    offeredIn: null,
     unattendedMinutes: 0,
     access: [],
     needs: [],

@@ -8,6 +8,7 @@ export const sparkKillOff = defineCheck({
   system: 'spark',
   scope: 'cylinder',
   states: ['idle', 'half-speed', 'full-speed', 'cranking'],
+  offeredIn: ['idle', 'full-speed'],
   temperatures: ['cold', 'hot'],
   minutes: 2,
   access: ['blower-housing'],

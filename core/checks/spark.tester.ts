@@ -8,6 +8,7 @@ export const sparkTester = defineCheck({
   system: 'spark',
   scope: 'cylinder',
   states: ['cranking', 'idle', 'half-speed', 'full-speed', 'loaded'],
+  offeredIn: ['cranking', 'idle', 'full-speed'],
   temperatures: ['cold', 'hot'],
   minutes: 2,
   access: ['lead[c]'],

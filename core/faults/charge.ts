@@ -10,8 +10,8 @@ const charging = (
   defineFault({
     ...spec,
     part: 'charging',
-    failures: [{ failure: 'crank', levels: { slow: 0.3, click: 0.1 } }],
-    symptoms: { 'battery-goes-flat': 0.85, 'cranks-slow': 0.3 },
+    failures: [{ failure: 'crank', levels: { slow: 0.2, click: 0.08 } }],
+    symptoms: { 'battery-goes-flat': 0.85, 'cranks-slow': 0.15 },
     effects: [
       { check: 'charge.volts', outcomes: volts },
       { check: 'power.rest-volts', outcomes: { low: 0.4, flat: 0.2 } },

@@ -267,6 +267,11 @@ export const SPARK_FAULTS = [
         { check: 'spark.kill-off', outcomes: ['returns'] },
         { check: 'spark.kill-diode', outcomes: ['good'], on: 'other' },
       ],
+      // A single has no partner whose diode could be it; there the chassis side has to be clear.
+      [
+        { check: 'spark.kill-off', outcomes: ['returns'] },
+        { check: 'spark.kill-off-all', outcomes: ['same'] },
+      ],
       [
         { check: 'look.wiring', outcomes: ['damaged'], part: 'kill-lead-[c]' },
         { check: 'spark.kill-off', outcomes: ['returns'] },

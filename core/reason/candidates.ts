@@ -18,6 +18,8 @@ export interface Situation {
   /** It stopped dead and nobody has had the plugs out since. */
   readonly crankingUnsafe: boolean;
   readonly lastCylinder: number | null;
+  /** It was brought in because it does not run, and has not run or been repaired since. */
+  readonly doesNotRun: boolean;
   /** Checks the house makes only once another was made on that side. */
   readonly after: ReadonlyMap<string, string>;
   readonly readings: readonly StandingReading[];
@@ -258,6 +260,7 @@ export function candidatesOf(round: Round, active: Active, again: string | null)
   const { network, belief, planner, situation } = round;
   const chances = new Map<RunningState, number>();
   const possible = (state: RunningState) => {
+    if (situation.doesNotRun && RUNNING.includes(state)) return false;
     if (!chances.has(state)) chances.set(state, feasible(network, belief, active, state));
     return chances.get(state)! >= 0.5;
   };
@@ -266,7 +269,7 @@ export function candidatesOf(round: Round, active: Active, again: string | null)
     const turns = state === 'cranking' || RUNNING.includes(state);
     if (turns && situation.crankingUnsafe) continue;
     if (waitsForAnother(instance, situation)) continue;
-    if (instance.check.impliesState && !possible(state)) continue;
+    if ((instance.check.impliesState || RUNNING.includes(state)) && !possible(state)) continue;
     for (const temperature of temperaturesFor(instance, situation)) {
       if (temperature === 'hot' && (situation.crankingUnsafe || !possible('idle'))) continue;
       const read = situation.readings.some(

@@ -145,7 +145,9 @@ export function plannerFor(
   });
   const candidates = catalogue.checks
     .filter((c) => c.check.proposed && makes(c.check))
-    .flatMap((instance) => instance.check.states.map((state) => ({ instance, state, mask: maskOf(instance) })));
+    .flatMap((instance) =>
+      (instance.check.offeredIn ?? instance.check.states).map((state) => ({ instance, state, mask: maskOf(instance) })),
+    );
   const explains = Uint8Array.from(catalogue.faults, (fault) =>
     Number(complaint.some((s) => symptomChance(fault, s, AS_COMPLAINED) > 0.05)),
   );
