@@ -96,6 +96,8 @@ export interface FaultDefinition {
   readonly curedBy: readonly { readonly check: string; readonly on?: On }[];
   /** Any rule settles; within a rule all findings are needed. */
   readonly settledBy: readonly (readonly Need[])[];
+  /** The same on a single, where it differs. */
+  readonly settledOnSingle: readonly (readonly Need[])[] | null;
   readonly repair: RepairDefinition;
   /** What to look at behind the part that failed, and the preventive step. */
   readonly behind: string | null;
@@ -140,6 +142,7 @@ type Optional =
   | 'failures'
   | 'effects'
   | 'curedBy'
+  | 'settledOnSingle'
   | 'behind'
   | 'endsInDecision';
 
@@ -158,6 +161,7 @@ export function defineFault(
     failures: [],
     effects: [],
     curedBy: [],
+    settledOnSingle: null,
     behind: null,
     endsInDecision: false,
     ...spec,

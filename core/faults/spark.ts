@@ -267,14 +267,16 @@ export const SPARK_FAULTS = [
         { check: 'spark.kill-off', outcomes: ['returns'] },
         { check: 'spark.kill-diode', outcomes: ['good'], on: 'other' },
       ],
-      // A single has no partner whose diode could be it; there the chassis side has to be clear.
-      [
-        { check: 'spark.kill-off', outcomes: ['returns'] },
-        { check: 'spark.kill-off-all', outcomes: ['same'] },
-      ],
       [
         { check: 'look.wiring', outcomes: ['damaged'], part: 'kill-lead-[c]' },
         { check: 'spark.kill-off', outcomes: ['returns'] },
+      ],
+    ],
+    // A single has no partner whose diode could be it; the chassis side has to be clear.
+    settledOnSingle: [
+      [
+        { check: 'spark.kill-off', outcomes: ['returns'] },
+        { check: 'spark.kill-off-all', outcomes: ['same'] },
       ],
     ],
     repair: { action: 'repaired', minutes: 10, access: ['blower-housing'], retest: 'balance.heat', leaves: [] },

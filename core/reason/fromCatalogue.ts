@@ -142,7 +142,8 @@ function workedOut(engine: EngineWords, interactions: readonly Interaction[]): E
 const DEAD_STOPS_SINGLE = 0.9;
 const WEAK_STOPS_SINGLE = 0.15;
 
-function onSingle(definition: FaultDefinition): FaultDefinition {
+function onSingle(fault: FaultDefinition): FaultDefinition {
+  const definition = fault.settledOnSingle ? { ...fault, settledBy: fault.settledOnSingle } : fault;
   const stops = definition.failures
     .filter(({ failure }) => failure === 'pull')
     .map(({ levels, when }): FaultDefinition['failures'][number] => ({

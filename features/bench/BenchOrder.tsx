@@ -97,9 +97,11 @@ export function BenchOrder({ plan, stale, events, onPlate, engine, open, asked, 
         <h2 className="text-[1.15rem] font-extrabold">Bench order</h2>
         {plan && (
           <span className="text-[0.85rem] text-soft">
-            {plan.settlingOrder
-              ? 'in the order that settles'
-              : `${Math.round(plan.expectedSearchMin)} min to go, on average`}
+            {stale
+              ? 'being worked out anew'
+              : plan.settlingOrder
+                ? 'in the order that settles'
+                : `${Math.round(plan.expectedSearchMin)} min to go, on average`}
           </span>
         )}
       </div>
@@ -142,7 +144,7 @@ export function BenchOrder({ plan, stale, events, onPlate, engine, open, asked, 
           {found.length === 0 && <li className="p-2 text-soft">No check of that name.</li>}
         </ul>
       )}
-      <div className={stale ? 'opacity-55' : ''} aria-busy={stale}>
+      <div aria-busy={stale}>
         {rows.length === 0 && <p className="py-2 text-soft">Nothing else is worth a check now.</p>}
         {groupsOf(rows).map(([group, own]) => (
           <div key={group}>
