@@ -12,6 +12,7 @@ import {
   withGroup,
   withGroups,
 } from '../reason/belief.ts';
+import { warmReports } from '../reason/candidates.ts';
 import type { Evidence } from '../reason/evidence.ts';
 import {
   AS_COMPLAINED,
@@ -102,6 +103,8 @@ export function openBench(head: CaseHead, options: BenchOptions = {}): Bench {
  */
 export function* warmingUp({ catalogue, base, planner }: Bench): Generator<void> {
   for (const { key, check } of catalogue.checks) {
+    // What is never planned needs no table; the look of a run would be the largest of all.
+    if (!check.proposed) continue;
     const variable = base.variable(key);
     yield;
     for (const state of check.states) {
@@ -111,8 +114,12 @@ export function* warmingUp({ catalogue, base, planner }: Bench): Generator<void>
       }
     }
   }
-  planner();
-  yield;
+  const heard = initialBelief(base);
+  for (const { instance, state } of planner().candidates) {
+    yield;
+    for (const temperature of instance.check.temperatures.includes('hot') ? (['cold', 'hot', null] as const) : [null])
+      warmReports(base, heard, instance, { state, temperature });
+  }
 }
 
 /** What no event changes. */

@@ -92,6 +92,12 @@ function couldReport(
   return reports;
 }
 
+/** Works out what a check not read yet could report, and keeps it: what a first plan would otherwise do all at once. */
+export function warmReports(network: Network, belief: Belief, instance: CheckInstance, at: At): void {
+  const { state, temperature } = at as { state: RunningState; temperature: Temperature | null };
+  withReports(network, belief, { instance, at, state, temperature, mask: 0, minutes: 0 });
+}
+
 /** The likelihood of each report, row by row, in the light of what that check has said already. */
 export function withReports(network: Network, belief: Belief, candidate: Omit<Candidate, 'reports'>): Candidate {
   const { key } = candidate.instance;
