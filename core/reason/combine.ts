@@ -27,23 +27,3 @@ export function cumulativeOf(order: readonly string[], cause: OutcomeChances): n
   }
   return out;
 }
-
-/** A cause of a failure: how surely it leads there, and whether the check takes it out. */
-export interface FailureCause {
-  readonly chance: number;
-  readonly removed: boolean;
-}
-
-/**
- * Chance that a failure is there and goes away: some removed cause was at work and no other is.
- * A jump does not cure a worn battery behind a blown fuse.
- */
-export function cureChance(causes: readonly FailureCause[]): number {
-  let othersQuiet = 1;
-  let removedQuiet = 1;
-  for (const { chance, removed } of causes) {
-    if (removed) removedQuiet *= 1 - chance;
-    else othersQuiet *= 1 - chance;
-  }
-  return othersQuiet * (1 - removedQuiet);
-}

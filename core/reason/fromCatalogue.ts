@@ -346,7 +346,9 @@ function checkVariable(
     showsToday: (cause: string) => showsToday(byKey.get(cause)!) * seenBy(check.id, byKey.get(cause)!),
   };
   if (check.combine.kind === 'cure') {
-    const targets = cylindersOf(engine);
+    // That it does not crank or run is one failure of the machine, not one of each cylinder.
+    const { failure } = check.combine;
+    const targets = failure === 'pull' || failure === 'seal' ? cylindersOf(engine) : [1];
     // Rows are many and causes few: what each does is worked out once per state.
     const known = new Map<string, Float64Array>();
     const shareOf = (at: At) => (key: string) => {
@@ -471,7 +473,10 @@ function cureShare(
   return out;
 }
 
-/** A failure goes away when some cause that was taken out was at work and no other is (see `cureChance`). */
+/**
+ * A failure goes away when some cause that was taken out was at work and no other is: a jump does not cure a worn battery behind a
+ * blown fuse.
+ */
 function cureDistribution(
   active: readonly string[],
   check: CheckDefinition,

@@ -1,5 +1,5 @@
 export * from './belief.ts';
-export { cureChance, noisyMax } from './combine.ts';
+export { noisyMax } from './combine.ts';
 export { type Evidence, type Group, groupLikelihood, withReading } from './evidence.ts';
 export { inWords, type Weight, weightsOfEvidence } from './explain.ts';
 export { type Catalogue, catalogueFor, instanceKey } from './fromCatalogue.ts';
