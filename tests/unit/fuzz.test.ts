@@ -12,6 +12,7 @@ import {
   SYMPTOM_IDS,
   summarise,
 } from '@/core/index.ts';
+import { setMass } from '@/core/reason/belief.ts';
 import { complaintOf, TWIN, withEvents } from './jobs.ts';
 import { random } from './random.ts';
 
@@ -71,7 +72,7 @@ describe.each(SEEDS)('a random job, seed %i', (seed) => {
       for (const { p } of summary.suspects) expect(p >= 0 && p <= 1 + 1e-9).toBe(true);
       for (const p of [summary.none, summary.surprise, ...summary.sides, ...summary.conditions.map((c) => c.p)])
         expect(p >= -1e-12 && p <= 1 + 1e-9).toBe(true);
-      expect(bench.belief.now.all.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
+      expect(setMass(bench.network, bench.belief).reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
       for (const part of summary.ridge) for (const side of part.sides) expect(Number.isFinite(side.p)).toBe(true);
     }
     const summary = summarise(bench);

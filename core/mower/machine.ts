@@ -1,0 +1,274 @@
+import type { EngineFigures, EngineWords } from '../engine/index.ts';
+import type { Random } from '../random.ts';
+import type { Harness } from './killHarness.ts';
+
+/** What moves air and burns it on one side. Sound values are those of a machine with nothing wrong. */
+export interface CylinderState {
+  /** Equivalent leak areas, cold [mm2]. */
+  leakMm2: { intake: number; exhaust: number; rings: number; edge: number; gallery: number };
+  /** Of the head gasket, what more there is hot, as a factor. */
+  edgeHot: number;
+  lashMm: { intake: number; exhaust: number };
+  /** Share of the travel that arrives at the valve. */
+  lift: { intake: number; exhaust: number };
+  /** Something holds a valve off its seat this far [mm2]. */
+  stuckMm2: number;
+  /** Speed above which its valves no longer follow [1/min]. */
+  floatsRpm: number;
+  studLoose: boolean;
+  pushrod: 'ok' | 'bent' | 'off';
+  springBroken: boolean;
+  lifterCollapsed: boolean;
+  lobeWorn: boolean;
+  bore: 'clean' | 'washed' | 'scored' | 'hole';
+  shortMm: number;
+  parted: boolean;
+  liquidMl: number;
+  water: boolean;
+  oilPassed: number;
+  coil: {
+    ohmsAt20C: number;
+    open: boolean;
+    /** Spark it makes at its best, 1 as new. */
+    strength: number;
+    /** Winding temperature from which it gives out [deg C]; and speed [1/min]. */
+    failsC: number;
+    failsRpm: number;
+    gapMm: number;
+  };
+  /** What the lead lets through, and what it looks like. */
+  lead: { passes: number; look: 'ok' | 'pinched' | 'chafed' | 'arcing' | 'loose-terminal'; flexes: boolean };
+  plug: { passes: number; gapMm: number; look: string | null };
+  /** Fuel its own barrel gives, share of what it needs. */
+  jet: number;
+  airLeakMm2: number;
+}
+
+/** One machine as it is, whatever anybody believes. Built anew from its sound self and what is wrong with it. */
+export interface Mower {
+  readonly engine: EngineWords;
+  /** What a sheet of that engine prints, for who judges readings. */
+  readonly figures: EngineFigures;
+  /** What it is built to, for the physics. */
+  readonly sheet: {
+    boreMm: number;
+    strokeMm: number;
+    rodMm: number;
+    compressionRatio: number;
+    intakeClosesAbdcDeg: number;
+    idleRpm: number;
+    governedRpm: number;
+    ratedCcaA: number;
+    statorVoltsAc: number;
+    oilLitres: number;
+  };
+  readonly ambientC: number;
+  readonly ambientPa: number;
+  /** Tester's ohms as it stands, and once charged. */
+  battery: { openVolts: number; testerOhms: number; chargedOhms: number; cellGone: boolean };
+  ohms: { positive: number; relay: number; ground: number; regulatorGround: number };
+  starter: { strength: number; drives: boolean; dragNm: number };
+  relayCoil: boolean;
+  /** Along the start line: what still passes. */
+  line: { fuse: 'ok' | 'corroded' | 'blown'; key: boolean; interlock: boolean; wiring: boolean };
+  drawA: number;
+  charging: { stator: number; regulator: 'ok' | 'none' | 'over' };
+  turning: { frictionNm: number; seized: boolean; ptoNm: number };
+  release: { bumpMm: number; works: boolean; stuck: boolean };
+  flywheel: { offsetDeg: number; nutLoose: boolean; magnet: number };
+  cylinders: CylinderState[];
+  harness: Harness;
+  wiringSeen: string[];
+  fuel: {
+    quality: 'fresh' | 'stale' | 'water' | 'empty';
+    /** Strength that is left to what burns of it, 1 = fresh. */
+    spoilt: number;
+    shut: boolean;
+    /** What each place lets through, ml/min at full suction; the least of them counts. */
+    vent: number;
+    pickup: number;
+    line: number;
+    lineLook: 'ok' | 'kinked' | 'cracked' | 'collapsed';
+    filter: number;
+    pump: number;
+    pumpHole: boolean;
+    screen: number;
+    needleMlMin: number;
+    needleLook: 'ok' | 'dirt-on-seat' | 'hardened' | 'grooved';
+    float: 'ok' | 'level-off' | 'sticks' | 'sunk';
+    /** Level of the bowl against its mark, 1 = right. */
+    level: number;
+    main: number;
+    idle: number;
+    emulsion: number;
+    bowlSeal: 'ok' | 'swollen' | 'wrong' | 'missing';
+    jetSeal: 'ok' | 'hardened' | 'swollen';
+    /** Fuel past a seal or a hole, share more. */
+    richer: number;
+    choke: 'ok' | 'stuck-open' | 'stuck-closed';
+    governor: 'ok' | 'binding' | 'off';
+    bowl: 'clean' | 'debris' | 'water' | 'varnish';
+  };
+  solenoid: { feed: boolean; ohms: number; plunger: 'free' | 'sticky' | 'stuck-open' | 'stuck-shut' };
+  air: { filter: number; housing: boolean; exhaust: number; packed: boolean };
+  oil: { level: 'ok' | 'low' | 'over'; fuelShare: number; breather: boolean };
+  /** Hours it stood with the fuel on before it came in. */
+  parkedHours: number;
+}
+
+/** A flow nothing stands in the way of [ml/min]. */
+export const AMPLE_ML_MIN = 600;
+
+/**
+ * A sound machine: one of a kind of engine, each a little different from the next.
+ * Figures are those of such engines [M], spreads of what is found on sound ones [M].
+ */
+export function soundMower(engine: EngineWords, chance: Random): Mower {
+  const twin = engine.cylinders === 2;
+  const vary = (value: number, share: number) => value * (1 + share * chance.normal());
+  const geometry = twin
+    ? { boreMm: 80, strokeMm: 69, rodMm: 112, compressionRatio: 8.4, intakeClosesAbdcDeg: 50 }
+    : { boreMm: 87, strokeMm: 70, rodMm: 115, compressionRatio: 8.2, intakeClosesAbdcDeg: 52 };
+  const ratedCcaA = twin ? 300 : 230;
+  const testerOhms = vary(3 / (0.97 * ratedCcaA), 0.06);
+  const coilOhms = vary(twin ? 3600 : 8000, 0.08);
+  const release = engine.compressionRelease === 'automatic';
+  const sheet = {
+    ...geometry,
+    idleRpm: 1650,
+    governedRpm: 3550,
+    ratedCcaA,
+    statorVoltsAc: 30,
+    oilLitres: twin ? 1.9 : 1.4,
+  };
+  return {
+    engine,
+    sheet,
+    figures: {
+      ...geometry,
+      releaseBumpMm: release ? 0.35 : null,
+      idleRpm: sheet.idleRpm,
+      governedRpm: sheet.governedRpm,
+      ratedCcaA,
+      coilOhmsLow: twin ? 2500 : 6000,
+      coilOhmsHigh: twin ? 5000 : 11000,
+      coilGapLowMm: 0.2,
+      coilGapHighMm: 0.3,
+      plugGapMm: 0.76,
+      solenoidOhmsLow: 15,
+      solenoidOhmsHigh: 60,
+      lashIntakeLowMm: 0.08,
+      lashIntakeHighMm: 0.13,
+      lashExhaustLowMm: 0.13,
+      lashExhaustHighMm: 0.18,
+      statorVoltsAc: 28,
+      oilLitres: sheet.oilLitres,
+      flywheelRimMm: 230,
+      crankTaperMm: 25.4,
+    },
+    ambientC: 18 + 6 * chance.normal(),
+    ambientPa: vary(100_000, 0.012),
+    battery: {
+      openVolts: 12.62 + 0.06 * chance.normal(),
+      // CCA about 3 V over the tester's ohms: rated when new.
+      testerOhms,
+      chargedOhms: testerOhms,
+      cellGone: false,
+    },
+    ohms: { positive: vary(0.0016, 0.2), relay: vary(0.0006, 0.2), ground: vary(0.0014, 0.2), regulatorGround: 0.002 },
+    starter: { strength: vary(1, 0.04), drives: true, dragNm: 0 },
+    relayCoil: true,
+    line: { fuse: 'ok', key: true, interlock: true, wiring: true },
+    drawA: 0.004,
+    charging: { stator: 1, regulator: 'ok' },
+    turning: { frictionNm: vary(twin ? 11 : 9, 0.1), seized: false, ptoNm: 0 },
+    release: { bumpMm: release ? 0.35 : 0, works: release, stuck: false },
+    flywheel: { offsetDeg: 0, nutLoose: false, magnet: vary(1, 0.03) },
+    cylinders: Array.from({ length: engine.cylinders }, () => soundCylinder(chance, coilOhms)),
+    harness: {
+      legs: Array.from({ length: engine.cylinders }, () => ({
+        primaryOhms: vary(0.8, 0.2),
+        diode: 'good' as const,
+        chafed: false,
+        lead: 'on' as const,
+      })),
+      commonChafed: false,
+      connector: 'joined',
+      key: 'run',
+      polarity: chance.next() < 0.6 ? 'to-common' : 'from-common',
+    },
+    wiringSeen: [],
+    fuel: {
+      quality: 'fresh',
+      spoilt: 1,
+      shut: false,
+      vent: AMPLE_ML_MIN,
+      pickup: AMPLE_ML_MIN,
+      line: AMPLE_ML_MIN,
+      lineLook: 'ok',
+      filter: AMPLE_ML_MIN,
+      pump: engine.fuelFeed === 'gravity' ? AMPLE_ML_MIN : vary(500, 0.08),
+      pumpHole: false,
+      screen: AMPLE_ML_MIN,
+      needleMlMin: 0,
+      needleLook: 'ok',
+      float: 'ok',
+      level: 1,
+      main: 1,
+      idle: 1,
+      emulsion: 1,
+      bowlSeal: 'ok',
+      jetSeal: 'ok',
+      richer: 0,
+      choke: 'ok',
+      governor: 'ok',
+      bowl: 'clean',
+    },
+    solenoid: { feed: true, ohms: vary(32, 0.08), plunger: 'free' },
+    air: { filter: vary(0.98, 0.01), housing: true, exhaust: 1, packed: false },
+    oil: { level: 'ok', fuelShare: 0, breather: true },
+    parkedHours: 12,
+  };
+}
+
+function soundCylinder(chance: Random, coilOhms: number): CylinderState {
+  const vary = (value: number, share: number) => value * (1 + share * chance.normal());
+  return {
+    leakMm2: {
+      intake: vary(0.04, 0.3),
+      exhaust: vary(0.05, 0.3),
+      // Some air always passes rings.
+      rings: vary(0.22, 0.25),
+      edge: 0,
+      gallery: 0,
+    },
+    edgeHot: 1,
+    lashMm: { intake: vary(0.105, 0.08), exhaust: vary(0.155, 0.06) },
+    lift: { intake: 1, exhaust: 1 },
+    stuckMm2: 0,
+    floatsRpm: 6000,
+    studLoose: false,
+    pushrod: 'ok',
+    springBroken: false,
+    lifterCollapsed: false,
+    lobeWorn: false,
+    bore: 'clean',
+    shortMm: 0,
+    parted: false,
+    liquidMl: 0,
+    water: false,
+    oilPassed: 0,
+    coil: {
+      ohmsAt20C: vary(coilOhms, 0.02),
+      open: false,
+      strength: vary(1, 0.03),
+      failsC: 400,
+      failsRpm: 20_000,
+      gapMm: vary(0.25, 0.06),
+    },
+    lead: { passes: 1, look: 'ok', flexes: false },
+    plug: { passes: 1, gapMm: vary(0.76, 0.05), look: null },
+    jet: 1,
+    airLeakMm2: 0,
+  };
+}

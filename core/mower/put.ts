@@ -1,0 +1,404 @@
+import { findFault } from '../faults/index.ts';
+import { instanceKey } from '../reason/fromCatalogue.ts';
+import type { CylinderState, Mower } from './machine.ts';
+
+/** One thing that is wrong. */
+export interface Put {
+  readonly fault: string;
+  readonly cylinder: number | null;
+  /** How bad, 0 just felt .. 1 as bad as it gets. */
+  readonly severity: number;
+  /** Share of the time it shows itself; 1 = always. */
+  readonly shows: number;
+  /** Which of its forms it takes, 0 .. 1: a choke may stick open or closed. */
+  readonly form: number;
+}
+
+export const putKey = ({ fault, cylinder }: Pick<Put, 'fault' | 'cylinder'>) => instanceKey(fault, cylinder);
+
+/** From `mild` at severity 0 to `worst` at 1; areas and flows by ratio, for they are felt so. */
+const between = (mild: number, worst: number, severity: number) => mild + (worst - mild) * severity;
+const ratio = (mild: number, worst: number, severity: number) => mild * (worst / mild) ** severity;
+
+type OnMachine = (m: Mower, severity: number, form: number) => void;
+type OnCylinder = (c: CylinderState, severity: number, form: number, m: Mower, index: number) => void;
+
+/** What each fault of the machine does to it. Figures are those of such parts when they are bad [M]. */
+const MACHINE: Readonly<Record<string, OnMachine>> = {
+  'power.battery-flat': (m, s) => {
+    m.battery.openVolts = between(12.1, 11.4, s);
+  },
+  'power.battery-worn': (m, s) => {
+    m.battery.testerOhms *= between(1.6, 3.6, s);
+    m.battery.openVolts -= between(0.02, 0.12, s);
+  },
+  'power.battery-cell': (m, s) => {
+    m.battery.openVolts = between(10.6, 10.2, s);
+    m.battery.testerOhms *= between(1.6, 3, s);
+    m.battery.cellGone = true;
+  },
+  'power.cable-positive': (m, s) => {
+    m.ohms.positive = ratio(0.012, 0.2, s);
+  },
+  'power.cable-ground': (m, s) => {
+    m.ohms.ground = ratio(0.012, 0.2, s);
+  },
+  'power.starter-weak': (m, s) => {
+    m.starter.strength = between(0.5, 0.12, s);
+    m.starter.dragNm = between(2, 8, s);
+  },
+  'power.fuse': (m, _, form) => {
+    m.line.fuse = form < 0.7 ? 'blown' : 'corroded';
+  },
+  'power.key-switch': (m) => {
+    m.line.key = false;
+  },
+  'power.interlock': (m) => {
+    m.line.interlock = false;
+  },
+  'power.relay-dead': (m) => {
+    m.relayCoil = false;
+  },
+  'power.relay-contacts': (m, s) => {
+    m.ohms.relay = ratio(0.01, 0.3, s);
+  },
+  'power.starter-drive': (m) => {
+    m.starter.drives = false;
+  },
+  'power.draw': (m, s) => {
+    m.drawA = ratio(0.06, 1.2, s);
+    m.battery.openVolts = between(12.1, 11.5, s);
+  },
+  'power.wiring': (m) => {
+    m.line.wiring = false;
+    m.wiringSeen.push('elsewhere');
+  },
+  'charge.stator': (m, s) => {
+    m.charging.stator = between(0.6, 0, s);
+    m.battery.openVolts -= between(0.35, 0.9, s);
+  },
+  'charge.regulator': (m, s, form) => {
+    m.charging.regulator = form < 0.8 ? 'none' : 'over';
+    if (form < 0.8) m.battery.openVolts -= between(0.3, 0.9, s);
+  },
+  'charge.regulator-ground': (m, s) => {
+    m.ohms.regulatorGround = ratio(0.15, 1.5, s);
+    m.battery.openVolts -= between(0.25, 0.7, s);
+  },
+  'turn.pto-seized': (m, s) => {
+    m.turning.ptoNm = between(25, 200, s);
+  },
+  'turn.engine-seized': (m) => {
+    m.turning.seized = true;
+  },
+  'valve.release-off': (m) => {
+    m.release.works = false;
+  },
+  'valve.release-on': (m) => {
+    m.release.stuck = true;
+  },
+  'spark.kill-common': (m, _, form) => {
+    if (form < 0.4) m.harness = { ...m.harness, key: 'stuck-closed' };
+    else {
+      m.harness = { ...m.harness, commonChafed: true };
+      m.wiringSeen.push('kill-common');
+    }
+  },
+  'spark.flywheel-key': (m, s) => {
+    m.flywheel.offsetDeg = between(4, 40, s);
+    m.flywheel.nutLoose = s > 0.3;
+  },
+  'spark.magnet': (m, s) => {
+    m.flywheel.magnet = between(0.6, 0.2, s);
+  },
+  'fuel.stale': (m, s) => {
+    m.fuel.quality = 'stale';
+    m.fuel.spoilt = between(0.85, 0.5, s);
+  },
+  'fuel.water': (m, s) => {
+    m.fuel.quality = 'water';
+    m.fuel.spoilt = between(0.6, 0.1, s);
+    m.fuel.bowl = 'water';
+  },
+  'fuel.shut': (m, _, form) => {
+    if (form < 0.5) m.fuel.quality = 'empty';
+    m.fuel.shut = true;
+  },
+  'fuel.cap-vent': (m, s) => {
+    m.fuel.vent = ratio(60, 5, s);
+  },
+  'fuel.pickup': (m, s) => {
+    m.fuel.pickup = ratio(70, 6, s);
+  },
+  'fuel.line': (m, s, form) => {
+    m.fuel.line = ratio(70, 6, s);
+    m.fuel.lineLook = form < 0.4 ? 'kinked' : form < 0.7 ? 'collapsed' : 'cracked';
+  },
+  'fuel.filter': (m, s) => {
+    m.fuel.filter = ratio(70, 6, s);
+  },
+  'fuel.pump': (m, s) => {
+    m.fuel.pump = between(60, 0, s);
+  },
+  'fuel.pump-diaphragm': (m) => {
+    m.fuel.pumpHole = true;
+    m.fuel.pump *= 0.7;
+    m.fuel.richer += 0.12;
+  },
+  'fuel.solenoid-feed': (m) => {
+    m.solenoid.feed = false;
+  },
+  'fuel.solenoid-coil': (m, _, form) => {
+    m.solenoid.ohms = form < 0.7 ? Number.POSITIVE_INFINITY : 1.5;
+  },
+  'fuel.solenoid-shut': (m, s) => {
+    m.solenoid.plunger = s < 0.4 ? 'sticky' : 'stuck-shut';
+  },
+  'fuel.solenoid-open': (m) => {
+    m.solenoid.plunger = 'stuck-open';
+  },
+  'fuel.inlet-screen': (m, s) => {
+    m.fuel.screen = ratio(70, 8, s);
+  },
+  'fuel.needle': (m, s, form) => {
+    m.fuel.needleMlMin = ratio(0.3, 8, s);
+    m.fuel.needleLook = form < 0.4 ? 'dirt-on-seat' : form < 0.75 ? 'grooved' : 'hardened';
+    m.fuel.richer += between(0.05, 0.5, s);
+  },
+  'fuel.float': (m, s, form) => {
+    m.fuel.float = form < 0.4 ? 'sunk' : form < 0.7 ? 'sticks' : 'level-off';
+    if (form < 0.85) {
+      m.fuel.richer += between(0.15, 0.6, s);
+      m.fuel.needleMlMin = Math.max(m.fuel.needleMlMin, ratio(0.2, 4, s));
+    } else m.fuel.level = between(0.8, 0.5, s);
+  },
+  'fuel.main-jet': (m, s) => {
+    m.fuel.main = between(0.65, 0.1, s);
+    m.fuel.bowl = s > 0.5 ? 'debris' : 'varnish';
+  },
+  'fuel.idle-jet': (m, s) => {
+    m.fuel.idle = between(0.6, 0.05, s);
+    if (s > 0.5) m.fuel.bowl = 'varnish';
+  },
+  'fuel.emulsion': (m, s) => {
+    m.fuel.emulsion = between(0.75, 0.45, s);
+  },
+  'fuel.bowl-seal': (m, s, form) => {
+    m.fuel.bowlSeal = form < 0.6 ? 'swollen' : form < 0.8 ? 'wrong' : 'missing';
+    m.fuel.richer -= between(0.05, 0.3, s);
+  },
+  'fuel.jet-seal': (m, s, form) => {
+    m.fuel.jetSeal = form < 0.6 ? 'hardened' : 'swollen';
+    m.fuel.richer += between(0.15, 0.45, s);
+  },
+  'fuel.choke': (m, _, form) => {
+    m.fuel.choke = form < 0.5 ? 'stuck-open' : 'stuck-closed';
+  },
+  'fuel.governor-link': (m, _, form) => {
+    m.fuel.governor = form < 0.6 ? 'binding' : 'off';
+  },
+  'air.filter': (m, s) => {
+    m.air.filter = between(0.8, 0.4, s);
+  },
+  'air.exhaust-blocked': (m, s) => {
+    m.air.exhaust = between(0.75, 0.3, s);
+  },
+  'air.housing-broken': (m) => {
+    m.air.housing = false;
+  },
+  'air.cooling': (m) => {
+    m.air.packed = true;
+  },
+  'oil.low': (m) => {
+    m.oil.level = 'low';
+  },
+  'oil.overfull': (m) => {
+    m.oil.level = 'over';
+  },
+  'oil.breather': (m) => {
+    m.oil.breather = false;
+  },
+};
+
+/** The same for faults of one cylinder. */
+const CYLINDER: Readonly<Record<string, OnCylinder>> = {
+  'spark.plug-fouled': (c, s, form) => {
+    c.plug.passes = between(0.6, 0.05, s);
+    c.plug.look = form < 0.45 ? 'sooty' : form < 0.7 ? 'oily' : form < 0.85 ? 'bridged' : 'cracked';
+    if (form >= 0.7) c.plug.passes = 0.05;
+  },
+  'spark.plug-lead': (c, s, form) => {
+    c.lead = {
+      passes: between(0.55, 0, s),
+      look: form < 0.25 ? 'pinched' : form < 0.5 ? 'chafed' : form < 0.75 ? 'arcing' : 'loose-terminal',
+      flexes: form > 0.55,
+    };
+  },
+  'spark.coil-open': (c) => {
+    c.coil.open = true;
+  },
+  'spark.coil-hot': (c, s) => {
+    c.coil.failsC = between(95, 55, s);
+  },
+  'spark.coil-speed': (c, s) => {
+    c.coil.failsRpm = between(3300, 2000, s);
+  },
+  'spark.coil-weak': (c, s) => {
+    c.coil.strength = between(0.62, 0.25, s);
+  },
+  'spark.gap-wide': (c, s) => {
+    c.coil.gapMm = between(0.4, 0.9, s);
+  },
+  'spark.gap-tight': (c, s) => {
+    c.coil.gapMm = between(0.12, 0.02, s);
+  },
+  'spark.kill-lead': (_c, _s, _form, m, index) => {
+    m.harness = { ...m.harness, legs: m.harness.legs.map((leg, i) => (i === index ? { ...leg, chafed: true } : leg)) };
+    m.wiringSeen.push(`kill-lead-${index + 1}`);
+  },
+  'spark.kill-diode-short': (_c, _s, _form, m, index) => {
+    m.harness = withDiode(m, index, 'shorted');
+  },
+  'spark.kill-diode-open': (_c, _s, _form, m, index) => {
+    m.harness = withDiode(m, index, 'open');
+  },
+  'spark.plug-gap': (c, s, form) => {
+    c.plug.gapMm = form < 0.75 ? between(1, 1.6, s) : between(0.35, 0.05, s);
+  },
+  'fuel.barrel-jet': (c, s) => {
+    c.jet = between(0.6, 0.05, s);
+  },
+  'air.intake-leak': (c, s) => {
+    c.airLeakMm2 = ratio(4, 40, s);
+  },
+  'valve.lash-tight-intake': (c, s) => {
+    c.lashMm.intake = between(0.03, -0.05, s);
+  },
+  'valve.lash-tight-exhaust': (c, s) => {
+    c.lashMm.exhaust = between(0.05, -0.05, s);
+  },
+  'valve.lash-wide': (c, s) => {
+    c.lashMm.intake = between(0.25, 0.7, s);
+    c.lashMm.exhaust = between(0.33, 0.8, s);
+  },
+  'valve.rocker-loose': (c, s) => {
+    c.studLoose = true;
+    c.lashMm.intake += between(0.3, 1.2, s);
+    c.lift.intake = between(0.75, 0.2, s);
+  },
+  'valve.pushrod': (c, s, form) => {
+    c.pushrod = s > 0.5 ? 'off' : 'bent';
+    const left = s > 0.5 ? 0 : between(0.6, 0.3, 2 * s);
+    if (form < 0.5) c.lift.intake = left;
+    else c.lift.exhaust = left;
+  },
+  'valve.stuck': (c, s) => {
+    c.stuckMm2 = ratio(25, 250, s);
+  },
+  'valve.intake-leak': (c, s) => {
+    c.leakMm2.intake += ratio(1, 12, s);
+  },
+  'valve.exhaust-leak': (c, s) => {
+    c.leakMm2.exhaust += ratio(1, 12, s);
+  },
+  'valve.spring': (c, s) => {
+    c.springBroken = true;
+    c.floatsRpm = between(3000, 1500, s);
+  },
+  'valve.lifter': (c, s) => {
+    c.lifterCollapsed = true;
+    c.lift.intake = between(0.6, 0.2, s);
+    c.lift.exhaust = between(0.75, 0.4, s);
+  },
+  'valve.cam-lobe': (c, s, form) => {
+    c.lobeWorn = true;
+    if (form < 0.5) c.lift.intake = between(0.6, 0.15, s);
+    else c.lift.exhaust = between(0.6, 0.15, s);
+  },
+  // To every check it is a valve that stays open: what holds it is seen with the head off.
+  'valve.debris': (c, s) => {
+    c.stuckMm2 = ratio(30, 250, s);
+  },
+  'seal.head-gasket-out': (c, s) => {
+    c.leakMm2.edge = ratio(0.4, 8, s);
+    c.edgeHot = between(2.2, 1.2, s);
+  },
+  'seal.head-gasket-gallery': (c, s) => {
+    c.leakMm2.gallery = ratio(1, 10, s);
+    c.oilPassed = between(0.3, 1, s);
+  },
+  'seal.rings': (c, s) => {
+    c.leakMm2.rings += ratio(1, 8, s);
+    c.oilPassed = between(0.4, 1, s);
+  },
+  'seal.bore-scored': (c, s) => {
+    c.leakMm2.rings += ratio(0.8, 8, s);
+    c.bore = 'scored';
+    c.oilPassed = between(0.4, 1, s);
+  },
+  'seal.piston-holed': (c) => {
+    c.leakMm2.rings += 80;
+    c.bore = 'hole';
+    c.oilPassed = 1;
+  },
+  'seal.rod-broken': (c) => {
+    c.parted = true;
+  },
+  'seal.rod-bent': (c, s) => {
+    c.shortMm = between(1.2, 4, s);
+  },
+};
+
+const withDiode = (m: Mower, index: number, diode: 'shorted' | 'open') => ({
+  ...m.harness,
+  legs: m.harness.legs.map((leg, i) => (i === index ? { ...leg, diode } : leg)),
+});
+
+/** Whether the mower knows what a fault does to it. */
+export const canPut = (fault: string): boolean => fault in MACHINE || fault in CYLINDER;
+
+/**
+ * A copy of the machine with these things wrong with it.
+ * @throws RangeError for a fault the mower does not know, or a cylinder it has not
+ */
+export function withFaults(sound: Mower, faults: readonly Put[]): Mower {
+  const m = structuredClone(sound) as Mower;
+  for (const { fault, cylinder, severity, form } of faults) {
+    const onMachine = MACHINE[fault];
+    if (onMachine) {
+      onMachine(m, severity, form);
+      continue;
+    }
+    const own = m.cylinders[(cylinder ?? 0) - 1];
+    const onCylinder = CYLINDER[fault];
+    if (!onCylinder || !own || !findFault(fault)) throw new RangeError(`withFaults: ${putKey({ fault, cylinder })}`);
+    onCylinder(own, severity, form, m, cylinder! - 1);
+  }
+  m.battery.chargedOhms = m.battery.testerOhms;
+  // The less charge, the more it stands in the way of its own current.
+  m.battery.testerOhms *= 1 + 2.2 * Math.max(0, Math.min(1.2, 12.4 - m.battery.openVolts));
+  stand(m);
+  return m;
+}
+
+/** Share of the fuel past a needle that finds its way above a piston while it stands; the rest is in the oil [M]. */
+const ABOVE_PISTON = 0.3;
+
+/** What standing parked does: fuel past the needle, or past a diaphragm, fills the cylinder with its intake open, then the oil. */
+function stand(m: Mower): void {
+  const solenoidHolds = m.solenoid.plunger !== 'stuck-open';
+  const shut = m.fuel.shut || m.fuel.quality === 'empty';
+  const perMin = shut
+    ? 0
+    : m.fuel.needleMlMin * (m.engine.fuelFeed === 'gravity' ? 1 : 0.5) * (solenoidHolds ? 0.6 : 1);
+  const passed = Math.min(900, perMin * m.parkedHours * 2) + (m.fuel.pumpHole ? 150 : 0);
+  const first = m.cylinders[(m.parkedHours % m.cylinders.length) | 0]!;
+  const clearance = 47;
+  // A little above the piston seeps past its rings; much of it stays.
+  if (passed > 60 && !m.fuel.pumpHole) first.liquidMl = Math.min(1.6 * clearance, ABOVE_PISTON * passed * 0.6);
+  m.oil.fuelShare = Math.min(0.5, (passed * (1 - ABOVE_PISTON)) / 1000 / m.sheet.oilLitres);
+  if (!m.air.housing && m.parkedHours > 40) {
+    first.liquidMl = 60;
+    first.water = true;
+  }
+}
