@@ -1,8 +1,11 @@
 import { readFileSync, statSync } from 'node:fs';
 import { assessInput, checksAsData, faultsAsData, type InputIssue, readCase, traceCase } from '../core/index.ts';
+import { BadTrial, TRIAL_USAGE, trial } from './trial.ts';
 
 const USAGE = `npm run -s ridge -- trace <case.json>          what is suspected and what to check next, after every event
 npm run -s ridge -- assess <check> <json|file|->  one check's verdict
+${TRIAL_USAGE}
+                                                  the reasoner, or another order, on machines of physics
 npm run -s ridge -- checks                        the checks, as JSON
 npm run -s ridge -- faults                        the faults, as JSON`;
 
@@ -19,6 +22,9 @@ function main(args: readonly string[]): void {
       break;
     case 'assess':
       print(assess(rest));
+      break;
+    case 'trial':
+      void trial(rest).catch(refused);
       break;
     case 'checks':
       print(checksAsData());
@@ -84,10 +90,14 @@ function print(value: unknown): void {
   process.stdout.write(`${JSON.stringify(value, null, 2)}\n`);
 }
 
+function refused(error: unknown): void {
+  if (!(error instanceof Refused || error instanceof BadTrial)) throw error;
+  process.stderr.write(`${error.message}\n`);
+  process.exitCode = 2;
+}
+
 try {
   main(process.argv.slice(2));
 } catch (error) {
-  if (!(error instanceof Refused)) throw error;
-  process.stderr.write(`${error.message}\n`);
-  process.exitCode = 2;
+  refused(error);
 }

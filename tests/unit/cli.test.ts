@@ -95,4 +95,36 @@ describe('the command line', () => {
     expect(stderr).toContain(says);
     expect(stderr).not.toContain('    at ');
   });
+
+  it('goes on with a trial where it was stopped, and says the same as one that was not', { timeout: 120_000 }, () => {
+    const to = join(folder, 'trials');
+    const lines = () => readFileSync(join(to, 'random-seed3.jsonl'), 'utf8').trim().split('\n');
+    const run = (machines: number, ...more: string[]) =>
+      ridge(['trial', '--machines', String(machines), '--seed', '3', '--policy', 'random', '--folder', to, ...more]);
+    const whole = run(4);
+    expect(whole.status, whole.stderr).toBe(0);
+    const figures = JSON.parse(whole.stdout);
+    expect(figures.machines).toBe(4);
+    expect(figures.right.low).toBeLessThanOrEqual(figures.right.value);
+    // Stopped in the middle of a line.
+    const kept = lines();
+    writeFileSync(join(to, 'random-seed3.jsonl'), `${kept[0]}\n${kept[1]!.slice(0, 50)}\n`);
+    const again = run(4);
+    expect(JSON.parse(again.stdout)).toEqual(figures);
+    expect(lines()[0]).toBe(kept[0]);
+    expect(run(4, '--anew').stdout).toBe(whole.stdout);
+  });
+
+  it('refuses a trial it cannot run, by name of what is wrong', () => {
+    const refused = (...args: string[]) => ridge(['trial', ...args]);
+    expect(refused('--machines', 'many', '--seed', '1', '--policy', 'ridge')).toMatchObject({ status: 2 });
+    expect(refused('--machines', 'many', '--seed', '1', '--policy', 'ridge').stderr).toContain(
+      '--machines must be a whole number',
+    );
+    expect(refused('--machines', '1', '--seed', '1', '--policy', 'best').stderr).toContain('ridge, textbook, random');
+    expect(refused('--machines', '1', '--seed', '1', '--policy', 'ridge', '--step', 'three')).toMatchObject({
+      status: 2,
+    });
+    expect(refused('--machines', '1', '--sed', '1').status).toBe(2);
+  });
 });

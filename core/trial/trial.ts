@@ -1,0 +1,263 @@
+import { advance, type Bench, openBench, summarise } from '../bench/index.ts';
+import { type CaseHead, readCase, readEvent } from '../casefile/index.ts';
+import { checkOf } from '../checks/index.ts';
+import { findFault, isCondition, sameRepair } from '../faults/index.ts';
+import type { Mower } from '../mower/machine.ts';
+import { putKey, withFaults } from '../mower/put.ts';
+import { type Asked, take } from '../mower/take.ts';
+import { cranks, starts, type View, viewOf } from '../mower/tell.ts';
+import { random } from '../random.ts';
+import { SEARCH_CAP_MIN } from '../reason/index.ts';
+import { splitKey } from '../wording.ts';
+import type { Drawn } from './draw.ts';
+import { minutesOf, needsToRun, type PolicyName, policyOf, type Steps } from './policy.ts';
+
+export interface TrialResult {
+  readonly number: number;
+  readonly truth: readonly string[];
+  readonly repaired: readonly string[];
+  /** What is repaired in the end is what was wrong. */
+  readonly right: boolean;
+  readonly gaveUp: boolean;
+  /** Parts replaced that were sound. */
+  readonly wrongParts: number;
+  readonly searchMin: number;
+  readonly checks: number;
+  readonly end: 'ready' | 'nothing-wrong' | 'minutes' | 'no-check-left';
+  /** Of suspects above a twentieth after each reading before the first repair: ten bins of how many there were, and how many were so. */
+  readonly calibration: {
+    readonly said: readonly number[];
+    readonly count: readonly number[];
+    readonly so: readonly number[];
+  };
+  /** The whole job as a case file, so that it can be traced. */
+  readonly caseFile: unknown;
+}
+
+/** Nothing is wrong, and one can say so, from here on. */
+const NOTHING_WRONG = 0.6;
+const MOST_CHECKS = 90;
+/** A fault that comes and goes stays as it is for so long [min]. */
+const SPELL_MIN = 15;
+
+/** What is wrong at this minute: what comes and goes is there or not for a spell at a time. */
+function presentAt(drawn: Drawn, gone: ReadonlySet<string>, minute: number): readonly Drawn['puts'][number][] {
+  const spell = Math.floor(minute / SPELL_MIN);
+  return drawn.puts.filter((put, i) => {
+    if (gone.has(putKey(put))) return false;
+    return put.shows >= 1 || random(drawn.seed ^ Math.imul(spell + 1, 0x27d4eb2f) ^ (i + 1)).next() < put.shows;
+  });
+}
+
+function headOf(drawn: Drawn) {
+  const { engine, sound, complaint, history } = drawn;
+  const sheet = Object.fromEntries(Object.entries(sound.figures).filter(([, v]) => v !== null));
+  return {
+    format: 'ridge-bolt/case',
+    version: 1,
+    machine: { kind: engine.cylinders === 2 ? 'zero-turn' : 'lawn-tractor', engine: { ...engine, sheet } },
+    history,
+    complaint,
+  };
+}
+
+/**
+ * One machine, one policy, from complaint to the end: checks on the physical machine, repairs of what the record proves, until the complaint
+ * is shown gone, or one gives up.
+ * @throws Error when the mower gives a reading that the door refuses
+ */
+export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one'): TrialResult {
+  const policy = policyOf(name, steps);
+  const chance = random(drawn.seed ^ 0x5bd1e995);
+  const head = headOf(drawn);
+  const read = readCase({ ...head, events: [] });
+  if (!read.ok) throw new Error(JSON.stringify(read.issues));
+  let bench = openBench(read.value as CaseHead);
+  const raws: unknown[] = [];
+  const truth = drawn.puts.map(putKey).sort();
+  const gone = new Set<string>();
+  const views = new Map<string, View>();
+  const drained = { done: false };
+  let minutes = 0;
+  let checks = 0;
+  let wrongParts = 0;
+  let handedBack = false;
+  const repaired: string[] = [];
+  const followed = new Set<string>();
+  const repairsMade = new Set<string>();
+  const calibration = {
+    said: Array<number>(10).fill(0),
+    count: Array<number>(10).fill(0),
+    so: Array<number>(10).fill(0),
+  };
+
+  const viewNow = (): View => {
+    const present = presentAt(drawn, gone, minutes);
+    const key = `${present.map(putKey).join()}|${drained.done}`;
+    let view = views.get(key);
+    if (!view) {
+      view = viewOf(dry(withFaults(drawn.sound, present), drained.done));
+      views.set(key, view);
+    }
+    return view;
+  };
+  const record = (raw: unknown) => {
+    const event = readEvent(raw, '$', drawn.engine);
+    if (!event.ok) throw new Error(`${JSON.stringify(raw)}: ${JSON.stringify(event.issues)}`);
+    raws.push(raw);
+    bench = advance(bench, event.value);
+  };
+  const make = (asked: Asked) => {
+    for (const raw of take(viewNow(), asked, chance)) record(raw);
+    if (asked.check === 'turn.plugs-out') drained.done = true;
+  };
+  const done = (end: TrialResult['end']): TrialResult => {
+    const final = [...new Set(repaired)].filter((key) => !followed.has(key)).sort();
+    return {
+      number: drawn.number,
+      truth,
+      repaired: final,
+      right: (end === 'ready' || end === 'nothing-wrong') && final.join() === truth.join(),
+      gaveUp: end === 'minutes' || end === 'no-check-left',
+      wrongParts,
+      searchMin: Math.min(SEARCH_CAP_MIN, minutes),
+      checks,
+      end,
+      calibration,
+      caseFile: { ...head, events: raws },
+    };
+  };
+
+  for (;;) {
+    const summary = summarise(bench);
+    if (bench.repairs.length === 0)
+      for (const { key, p } of summary.suspects) {
+        if (p < 0.05) break;
+        const bin = Math.min(9, Math.floor(p * 10));
+        calibration.said[bin]! += p;
+        calibration.count[bin]!++;
+        if (truth.includes(key)) calibration.so[bin]!++;
+      }
+    // Nobody replaces the same part twice in a job.
+    const proven = summary.settled.find((s) => !repairsMade.has(s.fault));
+    if (proven) {
+      const cured = drawn.puts.filter((put) => !gone.has(putKey(put)) && curedBy(proven.fault, put));
+      for (const put of cured) gone.add(putKey(put));
+      if (cured.length > 0) repaired.push(...cured.map(putKey));
+      // A battery that something else emptied is empty: charging it is no wrong part, nor the cause.
+      else if (proven.fault === 'power.battery-flat' && viewNow().m.battery.openVolts < 12.2)
+        followed.add(proven.fault);
+      else wrongParts++;
+      repairsMade.add(proven.fault);
+      if (cured.length === 0) repaired.push(proven.fault);
+      record(repairOf(proven.fault));
+      drained.done = true;
+      continue;
+    }
+    if (summary.phase === 'ready') {
+      const last = bench.repairs.at(-1)!.event;
+      const run = bench.readings.findLast(
+        (r) => r.event > last && r.reading.check === 'look.run' && r.reading.condition === 'loaded',
+      );
+      // Nobody hands back what he has not run; if something else shows, it goes on.
+      if (handedBack || run?.reading.symptoms?.length === 0) return done('ready');
+      if (!run) {
+        make(canMake(viewNow(), RUN_LOADED) ? RUN_LOADED : insteadOf(viewNow()));
+        if (
+          bench.readings.at(-1)!.reading.check !== 'look.run' ||
+          bench.readings.at(-1)!.reading.condition !== 'loaded'
+        )
+          handedBack = true;
+        continue;
+      }
+    }
+    const due = summary.retests[0];
+    if (
+      due &&
+      bench.repairs.length > 0 &&
+      !bench.readings.some((r) => r.event > bench.repairs.at(-1)!.event && r.retest && same(r.reading, due))
+    ) {
+      const asked = {
+        check: due.check,
+        cylinder: due.cylinder,
+        condition: due.condition,
+        temperature: due.temperature,
+      };
+      // What shows the complaint gone belongs to any repair: its minutes are no search.
+      if (canMake(viewNow(), asked)) {
+        for (const raw of take(viewNow(), asked, chance)) record({ ...raw, retest: true });
+        continue;
+      }
+    }
+    if (repaired.length === 0 && summary.none > NOTHING_WRONG) {
+      // Nobody hands back what he has not run.
+      const run = bench.readings.findLast((r) => r.reading.check === 'look.run' && r.reading.condition === 'loaded');
+      if (run && run.reading.symptoms?.length === 0) return done('nothing-wrong');
+      if (!run) {
+        minutes += minutesOf(bench, RUN_LOADED);
+        checks++;
+        make(canMake(viewNow(), RUN_LOADED) ? RUN_LOADED : insteadOf(viewNow()));
+        continue;
+      }
+    }
+    if (minutes >= SEARCH_CAP_MIN || checks >= MOST_CHECKS) return done('minutes');
+    const asked = policy(bench, summary, chance).find((a) => !wasInVain(bench, viewNow(), a));
+    if (!asked) return done('no-check-left');
+    minutes += minutesOf(bench, asked);
+    checks++;
+    if (canMake(viewNow(), asked)) make(asked);
+    // That it cannot be brought to that state is seen, and written down as what it is.
+    else make(insteadOf(viewNow()));
+  }
+}
+
+const RUN_LOADED: Asked = { check: 'look.run', cylinder: null, condition: 'loaded', temperature: null };
+
+const same = (a: { check: string; cylinder: number | null }, b: { check: string; cylinder: number | null }) =>
+  a.check === b.check && a.cylinder === b.cylinder;
+
+/** What was wrong is cured by the repair of another fault, where both take the same new part. */
+function curedBy(key: string, put: Drawn['puts'][number]): boolean {
+  if (putKey(put) === key) return true;
+  const { id, cylinder } = splitKey(key);
+  const [made, was] = [findFault(id), findFault(put.fault)];
+  return made !== undefined && was !== undefined && sameRepair(made, was) && cylinder === put.cylinder;
+}
+
+const dry = (m: Mower, drained: boolean): Mower => {
+  if (drained) for (const c of m.cylinders) c.liquidMl = 0;
+  return m;
+};
+
+/** Whether the engine can be brought to the state a check is made in; what belongs to the cranking circuit needs the key alone. */
+function canMake(view: View, asked: Asked): boolean {
+  if (asked.check === 'look.run') return cranks(view, false);
+  const hot = asked.temperature === 'hot';
+  // What is tried to see whether it then runs needs no more than a start.
+  if (asked.check.startsWith('split.') && asked.condition !== 'cranking') return starts(view, false);
+  if (asked.check.startsWith('run.') && asked.check !== 'run.leak-watch') return starts(view, false);
+  if (needsToRun(asked) || hot)
+    return starts(view, false) && (!needsToRun(asked) || view.going(asked.condition, hot).runs);
+  if (asked.condition === 'cranking' && checkOf(asked.check).impliesState) return cranks(view, hot);
+  return true;
+}
+
+/** What is seen when it cannot: how it cranks, or that it does not start. */
+const insteadOf = (view: View): Asked =>
+  cranks(view, false)
+    ? { check: 'look.run', cylinder: null, condition: 'cranking', temperature: null }
+    : { check: 'look.crank', cylinder: null, condition: 'cranking', temperature: null };
+
+/** It was seen already, since the last repair, that the engine does not come to that state. */
+function wasInVain(bench: Bench, view: View, asked: Asked): boolean {
+  if (canMake(view, asked)) return false;
+  const instead = insteadOf(view);
+  const since = Math.max(0, ...bench.repairs.map((r) => r.event));
+  return bench.readings.some((r) => r.event > since && r.reading.check === instead.check);
+}
+
+function repairOf(key: string): unknown {
+  const { id, cylinder } = splitKey(key);
+  const action = isCondition(id) ? 'cleaned' : (findFault(id)?.repair.action ?? 'replaced');
+  return { repair: id, action, ...(cylinder === null ? {} : { cylinder }) };
+}

@@ -1,0 +1,74 @@
+import { describe, expect, it } from 'vitest';
+import { readCase } from '@/core/index.ts';
+import { withFaults } from '@/core/mower/put.ts';
+import { symptomsOf, viewOf } from '@/core/mower/tell.ts';
+import { meanOf, wilson } from '@/core/trial/figures.ts';
+import { drawMachine, figuresOf, POLICIES, runTrial } from '@/core/trial/index.ts';
+
+describe('figures of trials', () => {
+  // Newcombe, Statistics in Medicine 17 (1998), table I: 81 of 263, score interval without correction.
+  it('a share has the interval of the published example', () => {
+    const { low, high } = wilson(81, 263);
+    expect(low).toBeCloseTo(0.2553, 4);
+    expect(high).toBeCloseTo(0.3662, 4);
+    expect(wilson(0, 20).low).toBe(0);
+    expect(wilson(0, 20).high).toBeGreaterThan(0.1);
+  });
+
+  it('a mean has an interval that closes with the root of how many there are', () => {
+    const few = meanOf([1, 3, 5, 7]);
+    const many = meanOf(Array.from({ length: 400 }, (_, i) => [1, 3, 5, 7][i % 4]!));
+    expect(few.value).toBe(4);
+    expect((few.high - few.low) / (many.high - many.low)).toBeGreaterThan(9);
+  });
+});
+
+describe('machines by seed', () => {
+  it('are the same again, and others under another seed', () => {
+    expect(drawMachine(5, 12)).toEqual(drawMachine(5, 12));
+    expect(JSON.stringify(Array.from({ length: 8 }, (_, i) => drawMachine(5, i).complaint))).not.toBe(
+      JSON.stringify(Array.from({ length: 8 }, (_, i) => drawMachine(6, i).complaint)),
+    );
+  });
+
+  it('have a complaint, and faults that are felt', () => {
+    for (let i = 0; i < 40; i++) {
+      const { puts, complaint, sound } = drawMachine(9, i);
+      expect(complaint.length).toBeGreaterThan(0);
+      if (puts.length > 0)
+        expect([...symptomsOf(viewOf(withFaults(sound, puts))).keys()]).toEqual(expect.arrayContaining([...complaint]));
+    }
+  });
+});
+
+describe('a trial', () => {
+  const seed = 4;
+  const runs = POLICIES.map((policy) => Array.from({ length: 6 }, (_, i) => runTrial(drawMachine(seed, i), policy)));
+
+  it('says right only where what was repaired is what was wrong', () => {
+    for (const r of runs.flat()) {
+      if (r.right) expect(r.repaired).toEqual(r.truth);
+      if (r.gaveUp) expect(r.right).toBe(false);
+      expect(r.searchMin).toBeLessThanOrEqual(200);
+    }
+    expect(figuresOf(runs[0]!).right.value).toBeGreaterThan(figuresOf(runs[2]!).right.value);
+  });
+
+  it('is the same again, and leaves a case that can be read', () => {
+    expect(runTrial(drawMachine(seed, 2), 'ridge')).toEqual(runs[0]![2]);
+    for (const r of runs.flat()) {
+      const read = readCase(r.caseFile);
+      expect(read.ok, JSON.stringify(read)).toBe(true);
+    }
+  });
+
+  it('may look two steps ahead, on the same machines, and says right no more freely', { timeout: 60_000 }, () => {
+    const two = runTrial(drawMachine(seed, 0), 'ridge', 'two');
+    expect(two.truth).toEqual(runs[0]![0]!.truth);
+    if (two.right) expect(two.repaired).toEqual(two.truth);
+  });
+
+  it('puts the same machines to every policy', () => {
+    for (const results of runs) expect(results.map((r) => r.truth)).toEqual(runs[0]!.map((r) => r.truth));
+  });
+});
