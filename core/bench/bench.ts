@@ -26,7 +26,7 @@ import {
 import { askedTriples } from '../reason/grow.ts';
 import { compileNetwork, type Network } from '../reason/network.ts';
 import { accessKeysFor, type Planner, plannerFor } from '../reason/planner.ts';
-import type { StandingReading } from '../reason/settle.ts';
+import { type StandingReading, withoutOutrankedMisses } from '../reason/settle.ts';
 import type { Rules } from '../rules.ts';
 import { NOT_CRANKING, NOT_RUNNING, STANDING, SYMPTOM_IDS, type Symptom, UNMENTIONED_COUNTS } from '../symptoms.ts';
 
@@ -257,11 +257,12 @@ function withReadingTaken(bench: Bench, reading: Reading, event: number, retest:
     taken,
   ];
   const evidence = new Map<string, readonly Evidence[]>();
+  const counted = withoutOutrankedMisses(readings);
   for (const variable of new Set([taken, ...moved].map((r) => instanceKey(r.reading.check, r.reading.cylinder)))) {
     if (!network.hasVariable(variable)) continue;
     evidence.set(
       variable,
-      readings
+      counted
         .filter(
           (r) =>
             r.epoch === epoch &&

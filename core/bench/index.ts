@@ -11,3 +11,4 @@ export {
 } from './bench.ts';
 export { type Finding, findingsOf, notShown } from './findings.ts';
 export * from './summary.ts';
+export { twoSteps } from './twoSteps.ts';

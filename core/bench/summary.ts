@@ -124,10 +124,10 @@ export function summarise(bench: Bench): BenchSummary {
 function beliefOf(bench: Bench): Belief {
   const { network, belief, catalogue } = bench;
   const p = marginals(network, belief);
-  const suspects = catalogue.faults
-    .map((f, i): Suspect => ({ key: f.key, fault: f.id, cylinder: f.cylinder, part: f.definition.part, p: p[i]! }))
-    .filter((s) => s.p >= LEAST_SUSPECT)
-    .sort((a, b) => b.p - a.p || a.key.localeCompare(b.key));
+  const suspects: Suspect[] = [];
+  for (const [i, { key, id, cylinder, definition }] of catalogue.faults.entries())
+    if (p[i]! >= LEAST_SUSPECT) suspects.push({ key, fault: id, cylinder, part: definition.part, p: p[i]! });
+  suspects.sort((a, b) => b.p - a.p || (a.key < b.key ? -1 : 1));
   const masses = setMass(network, belief);
   const sets = largest(masses, SETS_SHOWN).map((i) => ({
     keys: membersOf(network.space, i).map((f) => catalogue.faults[f]!.key),
@@ -169,12 +169,14 @@ export function leadingSide(sides: readonly number[]): number | null {
 /** Where the `most` largest figures stand, the largest first. */
 function largest(figures: Float64Array, most: number): number[] {
   const top: number[] = [];
+  let least = -1;
   for (let i = 0; i < figures.length; i++) {
-    if (top.length === most && figures[i]! <= figures[top[most - 1]!]!) continue;
+    if (figures[i]! <= least) continue;
     let at = top.length;
     while (at > 0 && figures[top[at - 1]!]! < figures[i]!) at--;
     top.splice(at, 0, i);
     if (top.length > most) top.pop();
+    if (top.length === most) least = figures[top[most - 1]!]!;
   }
   return top;
 }
@@ -445,13 +447,22 @@ function beforeAfter(bench: Bench): BeforeAfter[] {
 /** The ranked next checks, one step ahead; after a repair its re-tests come first. */
 export function nextChecks(bench: Bench, summary: Pick<BenchSummary, 'slipped' | 'retests'>): Plan {
   const slipped = summary.slipped === null ? undefined : bench.readings.find((r) => r.event === summary.slipped);
-  const again = slipped ? instanceKey(slipped.reading.check, slipped.reading.cylinder) : null;
+  // What was taken again and said its part is not asked a third time.
+  const repeated =
+    slipped && bench.readings.filter((r) => r.epoch === slipped.epoch && sameReading(r, slipped)).length > 1;
+  const again = slipped && !repeated ? instanceKey(slipped.reading.check, slipped.reading.cylinder) : null;
   const plan = planNext(bench.catalogue, bench.network, bench.belief, bench.planner(), situationOf(bench), again);
   const retests = summary.retests.map((due) => retestAsNext(bench, due));
   const same = (a: NextCheck, b: NextCheck) => a.check === b.check && a.cylinder === b.cylinder;
   const listed = plan.next.filter((n) => !retests.some((r) => same(n, r)));
   return { ...plan, next: [...retests, ...ledByHouse(bench, listed)] };
 }
+
+const sameReading = ({ reading: a }: StandingReading, { reading: b }: StandingReading) =>
+  a.check === b.check &&
+  a.cylinder === b.cylinder &&
+  a.condition === b.condition &&
+  (a.temperature === 'hot') === (b.temperature === 'hot');
 
 /** What makes it safe and what is to be taken again stay first; then what the house's school leads with, until it was looked at. */
 function ledByHouse(bench: Bench, listed: readonly NextCheck[]): readonly NextCheck[] {
@@ -476,17 +487,25 @@ function ledByHouse(bench: Bench, listed: readonly NextCheck[]): readonly NextCh
   return [...fixed, first, ...listed.filter((n) => !fixed.includes(n) && n !== first)];
 }
 
+/** What must still be opened for a check as the bench stands, and the minutes of opening and closing it [min]. */
+export function stillToOpen(
+  bench: Bench,
+  check: string,
+  cylinder: number | null,
+): { readonly opens: readonly string[]; readonly minutes: number } {
+  const opens = accessKeysFor(checkOf(check), cylinder, cylindersOf(bench.head.engine)).filter(
+    (key) => !bench.open.has(key),
+  );
+  return { opens, minutes: opens.reduce((sum, key) => sum + accessOf(key).openMin + accessOf(key).closeMin, 0) };
+}
+
 /** A check put on the list apart from its worth. */
 function asNext(
   bench: Bench,
   { check, cylinder, condition, temperature }: Pick<NextCheck, 'check' | 'cylinder' | 'condition' | 'temperature'>,
 ): Omit<NextCheck, 'why'> {
-  const definition = checkOf(check);
-  const opens = accessKeysFor(definition, cylinder, cylindersOf(bench.head.engine)).filter(
-    (key) => !bench.open.has(key),
-  );
-  const access = opens.reduce((sum, key) => sum + accessOf(key).openMin + accessOf(key).closeMin, 0);
-  return { check, cylinder, condition, temperature, minutes: definition.minutes + access, minutesSaved: 0, opens };
+  const { opens, minutes } = stillToOpen(bench, check, cylinder);
+  return { check, cylinder, condition, temperature, minutes: checkOf(check).minutes + minutes, minutesSaved: 0, opens };
 }
 
 function retestAsNext(bench: Bench, { repair, ...due }: RetestDue): NextCheck {

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes } from './define.ts';
+import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
 
 export const fuelBowlLook = defineCheck({
   id: 'fuel.bowl-look',
@@ -7,6 +7,7 @@ export const fuelBowlLook = defineCheck({
   todo: 'Bowl off over a tray: what lies in it?',
   system: 'fuel',
   scope: 'machine',
+  slip: SEEN_SLIP,
   states: ['bench'],
   minutes: 1,
   access: ['bowl'],

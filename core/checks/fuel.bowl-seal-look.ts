@@ -1,4 +1,4 @@
-import { defineCheck, outcomes } from './define.ts';
+import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
 
 export const fuelBowlSealLook = defineCheck({
   id: 'fuel.bowl-seal-look',
@@ -7,6 +7,7 @@ export const fuelBowlSealLook = defineCheck({
   todo: 'Seal out of its groove: swollen, the wrong one, or missing?',
   system: 'fuel',
   scope: 'machine',
+  slip: SEEN_SLIP,
   states: ['bench'],
   minutes: 1,
   access: ['bowl'],

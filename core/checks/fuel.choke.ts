@@ -1,4 +1,4 @@
-import { defineCheck, outcomes } from './define.ts';
+import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
 
 export const fuelChoke = defineCheck({
   id: 'fuel.choke',
@@ -7,6 +7,7 @@ export const fuelChoke = defineCheck({
   todo: 'Work the lever and watch the plate, not the cable: shuts fully, opens fully?',
   system: 'fuel',
   scope: 'machine',
+  slip: SEEN_SLIP,
   states: ['key-off'],
   minutes: 1,
   access: ['hood'],

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes } from './define.ts';
+import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
 
 export const fuelFloat = defineCheck({
   id: 'fuel.float',
@@ -7,6 +7,7 @@ export const fuelFloat = defineCheck({
   todo: 'Shake it, swing it, level it against the flange.',
   system: 'fuel',
   scope: 'machine',
+  slip: SEEN_SLIP,
   states: ['bench'],
   minutes: 2,
   access: ['bowl'],

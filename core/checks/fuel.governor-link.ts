@@ -1,4 +1,4 @@
-import { defineCheck, outcomes } from './define.ts';
+import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
 
 export const fuelGovernorLink = defineCheck({
   id: 'fuel.governor-link',
@@ -7,6 +7,7 @@ export const fuelGovernorLink = defineCheck({
   todo: 'Links and springs on, in the right holes, free from stop to stop?',
   system: 'fuel',
   scope: 'machine',
+  slip: SEEN_SLIP,
   states: ['key-off'],
   minutes: 1,
   access: ['hood'],

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes } from './define.ts';
+import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
 
 export const fuelInletScreen = defineCheck({
   id: 'fuel.inlet-screen',
@@ -7,6 +7,7 @@ export const fuelInletScreen = defineCheck({
   todo: 'Fitting off the carburettor: is there a screen, and what is in it?',
   system: 'fuel',
   scope: 'machine',
+  slip: SEEN_SLIP,
   states: ['bench'],
   minutes: 3,
   access: ['carburettor'],

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes } from './define.ts';
+import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
 
 export const fuelJetSeals = defineCheck({
   id: 'fuel.jet-seals',
@@ -7,6 +7,7 @@ export const fuelJetSeals = defineCheck({
   todo: 'Seals of jets and tubes: hard, swollen, jets loose in their seats?',
   system: 'fuel',
   scope: 'machine',
+  slip: SEEN_SLIP,
   states: ['bench'],
   minutes: 3,
   access: ['carburettor'],

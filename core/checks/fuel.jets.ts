@@ -1,4 +1,4 @@
-import { defineCheck, outcomes } from './define.ts';
+import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
 
 export const fuelJets = defineCheck({
   id: 'fuel.jets',
@@ -7,6 +7,7 @@ export const fuelJets = defineCheck({
   todo: 'Each jet against the light, emulsion holes with a fine wire of plastic, never of steel. Which one is blocked?',
   system: 'fuel',
   scope: 'machine',
+  slip: SEEN_SLIP,
   states: ['bench'],
   minutes: 5,
   access: ['bowl'],

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes } from './define.ts';
+import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
 
 export const fuelNeedleLook = defineCheck({
   id: 'fuel.needle-look',
@@ -7,6 +7,7 @@ export const fuelNeedleLook = defineCheck({
   todo: 'Needle out under a glass: ring on the cone, hard tip, dirt on the seat?',
   system: 'fuel',
   scope: 'machine',
+  slip: SEEN_SLIP,
   states: ['bench'],
   minutes: 2,
   access: ['bowl'],

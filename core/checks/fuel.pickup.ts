@@ -1,4 +1,4 @@
-import { defineCheck, outcomes } from './define.ts';
+import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
 
 export const fuelPickup = defineCheck({
   id: 'fuel.pickup',
@@ -7,6 +7,7 @@ export const fuelPickup = defineCheck({
   todo: 'Line off, torch into the tank, low pressure back through the pickup.',
   system: 'fuel',
   scope: 'machine',
+  slip: SEEN_SLIP,
   states: ['bench'],
   minutes: 6,
   access: ['fuel-line'],

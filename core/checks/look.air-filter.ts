@@ -1,4 +1,4 @@
-import { defineCheck, outcomes } from './define.ts';
+import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
 
 export const lookAirFilter = defineCheck({
   id: 'look.air-filter',
@@ -7,6 +7,7 @@ export const lookAirFilter = defineCheck({
   todo: 'Lid off, filter against the light, housing seal and walls followed with a finger.',
   system: 'fuel',
   scope: 'machine',
+  slip: SEEN_SLIP,
   states: ['key-off'],
   minutes: 2,
   access: ['hood'],

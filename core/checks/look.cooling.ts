@@ -1,4 +1,4 @@
-import { defineCheck, outcomes } from './define.ts';
+import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
 
 export const lookCooling = defineCheck({
   id: 'look.cooling',
@@ -7,6 +7,7 @@ export const lookCooling = defineCheck({
   todo: 'With the shroud off: fins, screen and fan free, or packed with grass and oil?',
   system: 'turning',
   scope: 'machine',
+  slip: SEEN_SLIP,
   states: ['key-off'],
   minutes: 2,
   access: ['blower-housing'],

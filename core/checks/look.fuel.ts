@@ -1,4 +1,4 @@
-import { defineCheck, outcomes } from './define.ts';
+import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
 
 export const lookFuel = defineCheck({
   id: 'look.fuel',
@@ -7,6 +7,7 @@ export const lookFuel = defineCheck({
   todo: 'Look and smell at the filler, a sample in a clear jar: clear and sharp, sour and dark, or two layers?',
   system: 'fuel',
   scope: 'machine',
+  slip: SEEN_SLIP,
   states: ['key-off'],
   minutes: 2,
   hazards: ['open-fuel'],

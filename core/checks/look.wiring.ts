@@ -1,5 +1,5 @@
 import { cylindersOf, type EngineWords } from '../engine/index.ts';
-import { defineCheck, EMPTY_ASSESSMENT, outcomes } from './define.ts';
+import { type CheckDefinition, defineCheck, EMPTY_ASSESSMENT, outcomes, SEEN_SLIP } from './define.ts';
 
 const placesOf = (engine: EngineWords): string[] => [
   'starter-cables',
@@ -9,13 +9,14 @@ const placesOf = (engine: EngineWords): string[] => [
   'elsewhere',
 ];
 
-export const lookWiring = defineCheck({
+const wiring = defineCheck({
   id: 'look.wiring',
   code: 'wi',
   title: 'Follow the wiring',
   todo: 'Follow every loom you can see: chafed on a shroud edge, pinched under a cover, gnawed, spliced, a plug hanging off. Say where.',
   system: 'power',
   scope: 'machine',
+  slip: SEEN_SLIP,
   states: ['key-off'],
   minutes: 3,
   access: ['hood'],
@@ -31,6 +32,12 @@ export const lookWiring = defineCheck({
   combine: { kind: 'parts' },
   partsOf: (engine) => placesOf(engine).map((id) => ({ id, outcomes: ['ok', 'damaged'] })),
   leak: { damaged: 0.01 },
+  findOutranksMiss: true,
+});
+
+/** Judged by the place: the plain outcome alone says nothing of where. */
+export const lookWiring: CheckDefinition = {
+  ...wiring,
   assess: (reading, { engine }) => {
     const places = placesOf(engine);
     if (reading.outcome === null) return EMPTY_ASSESSMENT;
@@ -52,4 +59,4 @@ export const lookWiring = defineCheck({
       points: [seen],
     };
   },
-});
+};

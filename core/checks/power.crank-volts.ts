@@ -11,6 +11,9 @@ import {
 } from './define.ts';
 import { severityOf } from './judge.ts';
 
+/** An engine turned as fast as this is not one whose starter barely turns [1/min] [M; the virtual mower's sound ones turn at 330 to 360]. */
+const BRISK_RPM = 260;
+
 export const powerCrankVolts = defineCheck({
   id: 'power.crank-volts',
   code: 'cv',
@@ -25,6 +28,8 @@ export const powerCrankVolts = defineCheck({
   hazards: ['battery', 'stops-dead'],
   cannotClear: ['a cable or joint: high volts here with a lazy starter mean the drop is downstream'],
   mayOnlyMean: ['a locked or tight engine pulling down a good battery'],
+  // Where nothing is drawn, nothing sags.
+  via: { crank: { silent: { 'stays-high': 0.9 }, free: { 'stays-high': 0.6 } } },
   outcomes: outcomes({
     holds: 'Holds',
     'stays-high': 'Stays high, starter lazy',
@@ -61,7 +66,7 @@ export const powerCrankVolts = defineCheck({
       Math.hypot(errorOf(reading, VOLTMETER, volts), 0.25),
     );
     // High volts with a starter that turns briskly is simply a good battery.
-    if (typeof rpm === 'number' && rpm > 350) {
+    if (typeof rpm === 'number' && rpm > BRISK_RPM) {
       weights.holds = (weights.holds ?? 0) + (weights['stays-high'] ?? 0);
       weights['stays-high'] = 0;
     }

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes } from './define.ts';
+import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
 
 export const sealBoreLook = defineCheck({
   id: 'seal.bore-look',
@@ -7,6 +7,7 @@ export const sealBoreLook = defineCheck({
   todo: 'Borescope through the plug hole, piston down: hone marks, scores, washed bright, a hole?',
   system: 'sealing',
   scope: 'cylinder',
+  slip: SEEN_SLIP,
   states: ['bench'],
   minutes: 4,
   access: ['plug[c]'],

@@ -8,7 +8,7 @@ export const sparkKillOff = defineCheck({
   system: 'spark',
   scope: 'cylinder',
   states: ['idle', 'half-speed', 'full-speed', 'cranking'],
-  offeredIn: ['idle', 'full-speed'],
+  offeredIn: ['idle', 'full-speed', 'cranking'],
   temperatures: ['cold', 'hot'],
   minutes: 2,
   access: ['blower-housing'],

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes } from './define.ts';
+import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
 
 export const valvePushrods = defineCheck({
   id: 'valve.pushrods',
@@ -7,6 +7,7 @@ export const valvePushrods = defineCheck({
   todo: 'Cover off, rods rolled on a flat: straight, bent, or off their seat?',
   system: 'valves',
   scope: 'cylinder',
+  slip: SEEN_SLIP,
   states: ['bench'],
   minutes: 1,
   access: ['valve-cover[c]'],

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes } from './define.ts';
+import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
 
 export const valveRockerStuds = defineCheck({
   id: 'valve.rocker-studs',
@@ -7,6 +7,7 @@ export const valveRockerStuds = defineCheck({
   todo: 'Wrench on studs and pivots: tight, or backing out?',
   system: 'valves',
   scope: 'cylinder',
+  slip: SEEN_SLIP,
   states: ['bench'],
   minutes: 1,
   access: ['valve-cover[c]'],

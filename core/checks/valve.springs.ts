@@ -1,4 +1,4 @@
-import { defineCheck, outcomes } from './define.ts';
+import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
 
 export const valveSprings = defineCheck({
   id: 'valve.springs',
@@ -7,6 +7,7 @@ export const valveSprings = defineCheck({
   todo: 'Look at every coil, press each: whole, or broken and soft?',
   system: 'valves',
   scope: 'cylinder',
+  slip: SEEN_SLIP,
   states: ['bench'],
   minutes: 1,
   access: ['valve-cover[c]'],

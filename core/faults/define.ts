@@ -72,6 +72,12 @@ export const fix = (
   leaves: readonly Leaves[] = [],
 ): RepairDefinition => ({ action, minutes, access, retest, leaves, ...(partsBand ? { partsBand } : {}) });
 
+/** Whether one and the same part is replaced for both: which of them it was, the new part does not ask. */
+export const sameRepair = (
+  a: Pick<FaultDefinition, 'part' | 'repair'>,
+  b: Pick<FaultDefinition, 'part' | 'repair'>,
+): boolean => a.part === b.part && a.repair.action === 'replaced' && b.repair.action === 'replaced';
+
 export interface FaultDefinition {
   readonly id: string;
   readonly title: string;

@@ -230,7 +230,7 @@ export const POWER_FAULTS = [
     weight: 5,
     perHundredHours: 1.03,
     showsToday: 0.9,
-    failures: [{ failure: 'crank', levels: { click: 0.85, slow: 0.08 } }],
+    failures: [{ failure: 'crank', levels: { click: 0.6, slow: 0.3 } }],
     effects: [
       { check: 'power.drop-relay', outcomes: { high: 0.95 } },
       { check: 'power.crank-volts', outcomes: { 'stays-high': 0.85 } },

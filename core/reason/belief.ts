@@ -5,12 +5,13 @@ import { membersOf } from './space.ts';
 
 /**
  * What is believed: mass over set x state assignment, and how much of it rests on no reading having slipped.
- * Both are scaled together; only ratios mean anything.
+ * Both are scaled together: a chance is a mass over `whole`, what `all` adds up to.
  */
 export interface Mass {
   readonly layout: Layout;
   readonly all: Float64Array;
   readonly unslipped: Float64Array;
+  readonly whole: number;
 }
 
 /** Belief since the last repair, and the readings that made it. */
@@ -22,7 +23,7 @@ export interface Belief {
 }
 
 export function initialBelief(network: Network): Belief {
-  const start = { layout: network.layout, all: network.prior, unslipped: network.prior };
+  const start = massOf(network.layout, network.prior, network.prior);
   return { start, groups: new Map(), likelihoods: new Map(), now: start };
 }
 
@@ -71,8 +72,8 @@ export function withGroups(
  */
 export function withComplaint(network: Network, belief: Belief, variable: string, evidence: Evidence): Belief {
   const heard = withGroup(network, belief, variable, [evidence]);
-  const before = belief.now.all[0]!;
-  const after = heard.now.all[0]!;
+  const before = belief.now.all[0]! / belief.now.whole;
+  const after = heard.now.all[0]! / heard.now.whole;
   if (!(before > 0 && before < 1 && after > 0)) return heard;
   const { total, unslipped } = heard.likelihoods.get(variable)!;
   const factor = ((before / (1 - before)) * (1 - after)) / after;
@@ -121,36 +122,28 @@ function multiplied(network: Network, mass: Mass, factors: ReadonlyMap<string, G
   const all = new Float64Array(mass.all.length);
   const unslipped = new Float64Array(mass.all.length);
   let from = mass;
+  let left = factors.size;
   for (const [key, factor] of factors) {
-    multiplyInto(from, all, unslipped, network.variable(key), factor);
-    from = { layout: mass.layout, all, unslipped };
+    const variable = network.variable(key);
+    // The last of them is added up on the way.
+    if (--left === 0) return multipliedLast(network, from, all, unslipped, variable, factor);
+    multiplyInto(from, all, unslipped, variable, factor);
+    from = { layout: mass.layout, all, unslipped, whole: mass.whole };
   }
-  return scaled(network, from);
+  return from;
 }
 
 function multiplyInto(
-  from: Mass,
+  { layout, all: allBefore, unslipped: unslippedBefore }: Mass,
   all: Float64Array,
   unslipped: Float64Array,
   { faultRow, stateMask, masks }: CompiledVariable,
   { total, unslipped: clean }: GroupLikelihood,
 ): void {
-  const { layout, all: allBefore, unslipped: unslippedBefore } = from;
   const { start, assignment } = layout;
   for (let i = 0, at = 0; i + 1 < start.length; i++) {
-    const end = start[i + 1]!;
     const base = faultRow[i]! * masks;
-    if (masks === 1) {
-      // No state touches it: one figure for the whole set.
-      const whole = total[base]!;
-      const unslippedWhole = clean[base]!;
-      for (; at < end; at++) {
-        all[at] = allBefore[at]! * whole;
-        unslipped[at] = unslippedBefore[at]! * unslippedWhole;
-      }
-      continue;
-    }
-    for (; at < end; at++) {
+    for (const end = start[i + 1]!; at < end; at++) {
       const row = base + stateMask[assignment[at]!]!;
       all[at] = allBefore[at]! * total[row]!;
       unslipped[at] = unslippedBefore[at]! * clean[row]!;
@@ -158,14 +151,78 @@ function multiplyInto(
   }
 }
 
-/** Both brought to a sum of 1 over `all`, and added up on the way. The arrays are fresh, so they are changed in place. */
-function scaled(network: Network, mass: Mass): Mass {
-  let sum = 0;
-  for (let i = 0; i < mass.all.length; i++) sum += mass.all[i]!;
-  if (!(sum > 0))
-    throw new RangeError('the record is impossible under every hypothesis: a reading contradicts the catalogue');
-  added.set(mass, addUp(network, mass, 1 / sum));
+/** The same, brought back to a sum near 1 by what it was before, and added up in the one pass: this is most of an update. */
+function multipliedLast(
+  network: Network,
+  { layout, all: allBefore, unslipped: unslippedBefore, whole: wholeBefore }: Mass,
+  all: Float64Array,
+  unslipped: Float64Array,
+  { faultRow, stateMask, masks }: Pick<CompiledVariable, 'faultRow' | 'stateMask' | 'masks'>,
+  { total, unslipped: clean }: GroupLikelihood,
+): Mass {
+  const { count, members, faults: faultCount } = network.space;
+  const { start, assignment } = layout;
+  const scale = 1 / wholeBefore;
+  const sets = new Float64Array(count);
+  const faults = new Float64Array(faultCount);
+  const byAssignment = new Float64Array(network.assignments);
+  let whole = 0;
+  let unslippedWhole = 0;
+  for (let i = 0, at = 0; i < count; i++) {
+    const base = faultRow[i]! * masks;
+    let mass = 0;
+    if (masks === 1) {
+      // No state touches it: one figure for the whole set.
+      const factor = total[base]! * scale;
+      const cleanFactor = clean[base]! * scale;
+      for (const end = start[i + 1]!; at < end; at++) {
+        const here = allBefore[at]! * factor;
+        const cleanHere = unslippedBefore[at]! * cleanFactor;
+        all[at] = here;
+        unslipped[at] = cleanHere;
+        mass += here;
+        unslippedWhole += cleanHere;
+        byAssignment[assignment[at]!]! += here;
+      }
+    } else
+      for (const end = start[i + 1]!; at < end; at++) {
+        const held = assignment[at]!;
+        const row = base + stateMask[held]!;
+        const here = allBefore[at]! * total[row]! * scale;
+        const cleanHere = unslippedBefore[at]! * clean[row]! * scale;
+        all[at] = here;
+        unslipped[at] = cleanHere;
+        mass += here;
+        unslippedWhole += cleanHere;
+        byAssignment[held]! += here;
+      }
+    sets[i] = mass;
+    whole += mass;
+    const first = members[3 * i]!;
+    if (first < 0) continue;
+    faults[first]! += mass;
+    const second = members[3 * i + 1]!;
+    if (second < 0) continue;
+    faults[second]! += mass;
+    const third = members[3 * i + 2]!;
+    if (third >= 0) faults[third]! += mass;
+  }
+  possible(whole);
+  const mass: Mass = { layout, all, unslipped, whole };
+  added.set(mass, sumsIn(network, sets, faults, byAssignment, unslippedWhole, whole));
   return mass;
+}
+
+function possible(whole: number): void {
+  if (!(whole > 0))
+    throw new RangeError('the record is impossible under every hypothesis: a reading contradicts the catalogue');
+}
+
+function massOf(layout: Layout, all: Float64Array, unslipped: Float64Array): Mass {
+  let whole = 0;
+  for (let i = 0; i < all.length; i++) whole += all[i]!;
+  possible(whole);
+  return { layout, all, unslipped, whole };
 }
 
 /** A repair as it acts on belief. */
@@ -186,11 +243,11 @@ export interface RepairOperator {
  */
 export function applyRepair(network: Network, belief: Belief, operator: RepairOperator): Belief {
   const moves = movesOf(network, operator);
-  const start = scaled(network, {
-    layout: network.full(),
-    all: moved(network, belief.now.layout, belief.now.all, moves, operator),
-    unslipped: moved(network, belief.now.layout, belief.now.unslipped, moves, operator),
-  });
+  const start = massOf(
+    network.full(),
+    moved(network, belief.now.layout, belief.now.all, moves, operator),
+    moved(network, belief.now.layout, belief.now.unslipped, moves, operator),
+  );
   return { start, groups: new Map(), likelihoods: new Map(), now: start };
 }
 
@@ -285,49 +342,40 @@ interface Sums {
 /** What is asked of a belief again and again is added up once. */
 const added = new WeakMap<Mass, Sums>();
 
-/** Adds up a mass in one pass, multiplying it by `factor` in place first. */
-function addUp({ spec, space, assignments }: Network, { layout, all, unslipped }: Mass, factor: number): Sums {
-  const { count, members } = space;
-  const { start, assignment } = layout;
-  const sets = new Float64Array(count);
-  const faults = new Float64Array(space.faults);
-  const byAssignment = new Float64Array(assignments);
-  let clean = 0;
-  for (let i = 0, at = 0; i < count; i++) {
-    let mass = 0;
-    for (const end = start[i + 1]!; at < end; at++) {
-      const here = all[at]! * factor;
-      const cleanHere = unslipped[at]! * factor;
-      if (factor !== 1) {
-        all[at] = here;
-        unslipped[at] = cleanHere;
-      }
-      mass += here;
-      clean += cleanHere;
-      byAssignment[assignment[at]!]! += here;
-    }
-    sets[i] = mass;
-    const first = members[3 * i]!;
-    if (first < 0) continue;
-    faults[first]! += mass;
-    const second = members[3 * i + 1]!;
-    if (second < 0) continue;
-    faults[second]! += mass;
-    const third = members[3 * i + 2]!;
-    if (third >= 0) faults[third]! += mass;
-  }
-  const states = Float64Array.from(spec.states, (_, k) =>
-    byAssignment.reduce((sum, mass, s) => ((s >> k) & 1 ? sum + mass : sum), 0),
+/** Sums brought to chances. */
+function sumsIn(
+  { spec }: Network,
+  sets: Float64Array,
+  faults: Float64Array,
+  byAssignment: Float64Array,
+  clean: number,
+  whole: number,
+): Sums {
+  const share = 1 / whole;
+  for (let i = 0; i < sets.length; i++) sets[i]! *= share;
+  for (let f = 0; f < faults.length; f++) faults[f]! *= share;
+  const states = Float64Array.from(
+    spec.states,
+    (_, k) => byAssignment.reduce((sum, mass, s) => ((s >> k) & 1 ? sum + mass : sum), 0) / whole,
   );
-  return { sets, faults, states, clean };
+  return { sets, faults, states, clean: clean / whole };
 }
 
+/** Adds up a mass as it stands, as at the start of an epoch: multiplied by nothing. */
 function sumsOf(network: Network, { now }: Belief): Sums {
-  let sums = added.get(now);
-  if (!sums) {
-    sums = addUp(network, now, 1);
-    added.set(now, sums);
-  }
+  const found = added.get(now);
+  if (found) return found;
+  const one = { total: Float64Array.of(1), unslipped: Float64Array.of(1) };
+  const { all, unslipped } = now;
+  const nowhere = {
+    faultRow: new Int32Array(network.space.count),
+    stateMask: new Uint8Array(network.assignments),
+    masks: 1,
+  };
+  const sums = added.get(
+    multipliedLast(network, now, new Float64Array(all.length), new Float64Array(unslipped.length), nowhere, one),
+  )!;
+  added.set(now, sums);
   return sums;
 }
 
@@ -358,7 +406,7 @@ export function slipChances(network: Network, belief: Belief): Map<string, numbe
         if (total > 0) slipped += belief.now.all[at]! * (1 - own.unslipped[row]! / total);
       }
     }
-    out.set(key, slipped);
+    out.set(key, slipped / belief.now.whole);
   }
   return out;
 }

@@ -1,11 +1,11 @@
 import { RUNNING, type RunningState, type Temperature } from '../engine/index.ts';
 import { holds } from '../faults/index.ts';
 import type { Belief } from './belief.ts';
-import { type Evidence, groupLikelihood, withReading } from './evidence.ts';
-import { type Catalogue, type CheckInstance, IMPLIED_CRANKS, IMPLIED_RUNS, instanceKey } from './fromCatalogue.ts';
+import { type Evidence, type GroupLikelihood, groupLikelihood, withReading } from './evidence.ts';
+import { type Catalogue, type CheckInstance, IMPLIED_CRANKS, IMPLIED_RUNS } from './fromCatalogue.ts';
 import type { At, CompiledVariable, Network } from './network.ts';
 import { HOT_MIN, maskCost, type Planner, STATE_MIN } from './planner.ts';
-import { type Active, expectedSearch, type Missing, type SearchStart } from './search.ts';
+import { type Active, expectedSearch, type Missing, type Roads, roadsAfter, type SearchStart } from './search.ts';
 import type { StandingReading } from './settle.ts';
 
 /** What stands open and warm on the bench right now. */
@@ -33,7 +33,10 @@ export interface Round {
   readonly belief: Belief;
   readonly planner: Planner;
   readonly situation: Situation;
+  /** The readings of the situation by the key of what they were made on. */
+  readonly readOn: ReadonlyMap<string, readonly StandingReading[]>;
   readonly missing: Missing;
+  readonly roads: Roads;
   readonly start: SearchStart;
 }
 
@@ -70,8 +73,20 @@ export interface Candidate {
   }[];
 }
 
-/** Reports of a check not read yet depend on its table alone: worked out once for each state. */
-const unread = new WeakMap<CompiledVariable, Map<string, Candidate['reports']>>();
+type Reports = Candidate['reports'];
+
+/** Reports of a check depend on its table and on what it has said already: worked out once for each state and heat. */
+const unread = new WeakMap<CompiledVariable, Map<string, Reports>>();
+const readBefore = new WeakMap<GroupLikelihood, Map<string, Reports>>();
+
+function keptIn<K extends object>(all: WeakMap<K, Map<string, Reports>>, of: K): Map<string, Reports> {
+  let kept = all.get(of);
+  if (!kept) {
+    kept = new Map();
+    all.set(of, kept);
+  }
+  return kept;
+}
 
 const reportable = new WeakMap<CompiledVariable, Map<string, readonly Evidence[]>>();
 
@@ -101,21 +116,24 @@ export function warmReports(network: Network, belief: Belief, instance: CheckIns
 /** The likelihood of each report, row by row, in the light of what that check has said already. */
 export function withReports(network: Network, belief: Belief, candidate: Omit<Candidate, 'reports'>): Candidate {
   const { key } = candidate.instance;
-  const group = belief.groups.get(key);
-  const before = belief.likelihoods.get(key)?.total;
+  const heard = belief.likelihoods.get(key);
   const variable = network.variable(key);
-  const kept = unread.get(variable) ?? new Map<string, Candidate['reports']>();
-  unread.set(variable, kept);
+  const kept = heard ? keptIn(readBefore, heard) : keptIn(unread, variable);
   const state = `${candidate.at.state}|${candidate.at.temperature}`;
-  if (!before && kept.has(state)) return { ...candidate, reports: kept.get(state)! };
-  const reports = couldReport(candidate, network, variable).map((evidence) => {
-    const { weights } = evidence;
-    const { total } = groupLikelihood(network, withReading(group, evidence));
-    return { weights, ratio: before ? total.map((l, row) => (before[row]! > 0 ? l / before[row]! : 0)) : total };
-  });
-  if (!before) kept.set(state, reports);
+  let reports = kept.get(state);
+  if (!reports) {
+    const group = belief.groups.get(key);
+    reports = couldReport(candidate, network, variable).map((evidence) => {
+      const { total } = groupLikelihood(network, withReading(group, evidence));
+      return { weights: evidence.weights, ratio: heard ? overBefore(total, heard.total) : total };
+    });
+    kept.set(state, reports);
+  }
   return { ...candidate, reports };
 }
+
+const overBefore = (after: Float64Array, before: Float64Array) =>
+  after.map((l, row) => (before[row]! > 0 ? l / before[row]! : 0));
 
 /** Mass of each active set after a report, not normalised, into `out`; and what it adds up to. */
 function weighedMass(
@@ -126,7 +144,7 @@ function weighedMass(
   out: Float64Array,
 ): number {
   const { faultRow, stateMask, masks } = network.variable(instance.key);
-  const { all, layout } = belief.now;
+  const { all, layout, whole } = belief.now;
   const { start, assignment } = layout;
   let chance = 0;
   for (let k = 0; k < sets.length; k++) {
@@ -135,29 +153,73 @@ function weighedMass(
     let mass = 0;
     // Where no state touches this check, it sees the set as a whole.
     if (masks === 1) mass = masses[k]! * ratio[base]!;
-    else
+    else {
       for (let at = start[i]!; at < start[i + 1]!; at++) mass += all[at]! * ratio[base + stateMask[assignment[at]!]!]!;
+      mass /= whole;
+    }
     out[k] = mass;
     chance += mass;
   }
   return chance;
 }
 
+/** Mass of the active sets on each row of a variable that any of them stands on: all that the check can tell apart. */
+interface RowMass {
+  readonly rows: Int32Array;
+  readonly masses: Float64Array;
+}
+
+/** @param on zero for every row, and so again afterwards */
+function rowMassOf({ network, belief }: Round, key: string, { sets, masses }: Active, on: Float64Array): RowMass {
+  const { faultRow, stateMask, masks } = network.variable(key);
+  const { all, layout, whole } = belief.now;
+  const { start, assignment } = layout;
+  const rows: number[] = [];
+  const put = (row: number, mass: number) => {
+    if (on[row] === 0) rows.push(row);
+    on[row]! += mass;
+  };
+  for (let k = 0; k < sets.length; k++) {
+    const i = sets[k]!;
+    const base = faultRow[i]! * masks;
+    if (masks === 1) put(base, masses[k]!);
+    else
+      for (let at = start[i]!; at < start[i + 1]!; at++)
+        if (all[at]! > 0) put(base + stateMask[assignment[at]!]!, all[at]! / whole);
+  }
+  const out = { rows: Int32Array.from(rows), masses: Float64Array.from(rows, (row) => on[row]!) };
+  for (const row of rows) on[row] = 0;
+  return out;
+}
+
 /**
- * How far a check is expected to move belief over the sets: half the sum of changes, 0 (it tells nothing) .. 1. No search can be
+ * How far each check is expected to move belief over the sets: half the sum of changes, 0 (it tells nothing) .. 1. No search can be
  * shortened by more than its length times this, settling apart.
  */
-export function tells(round: Round, candidate: Candidate, active: Active): number {
-  const { masses } = active;
-  const after = new Float64Array(masses.length);
-  let whole = 0;
-  for (let k = 0; k < masses.length; k++) whole += masses[k]!;
-  let moved = 0;
-  for (const { ratio } of candidate.reports) {
-    const share = weighedMass(round, candidate, ratio, active, after) / whole;
-    for (let k = 0; k < after.length; k++) moved += Math.abs(after[k]! - share * masses[k]!);
-  }
-  return moved / (2 * whole);
+export function tellingOf(round: Round, active: Active): (candidate: Candidate) => number {
+  // One check in several states sees the same rows.
+  const seen = new Map<string, RowMass>();
+  let scratch = new Float64Array(0);
+  return ({ instance, reports }) => {
+    let on = seen.get(instance.key);
+    if (!on) {
+      const { rows } = round.network.variable(instance.key);
+      if (scratch.length < rows) scratch = new Float64Array(rows);
+      on = rowMassOf(round, instance.key, active, scratch);
+      seen.set(instance.key, on);
+    }
+    const { rows, masses } = on;
+    let whole = 0;
+    for (let k = 0; k < masses.length; k++) whole += masses[k]!;
+    let moved = 0;
+    for (const { ratio } of reports) {
+      let chance = 0;
+      for (let k = 0; k < rows.length; k++) chance += masses[k]! * ratio[rows[k]!]!;
+      const share = chance / whole;
+      for (let k = 0; k < rows.length; k++) moved += masses[k]! * Math.abs(ratio[rows[k]!]! - share);
+    }
+    return moved / (2 * whole);
+  };
 }
 
 /** A report as rare as this changes no average by a tenth of a minute. */
@@ -165,7 +227,7 @@ const RARE = 0.001;
 
 /** Minutes of search saved on average by a check, net of its own [min]. */
 export function savedBy(round: Round, candidate: Candidate, active: Active, now: number): number {
-  const { network, planner, missing, start } = round;
+  const { network, planner, start } = round;
   const from: SearchStart = {
     ...start,
     mask: start.mask | candidate.mask,
@@ -179,35 +241,36 @@ export function savedBy(round: Round, candidate: Candidate, active: Active, now:
   for (const { weights, ratio } of candidate.reports) {
     const chance = weighedMass(round, candidate, ratio, active, posterior);
     if (chance < RARE * whole) continue;
-    const after = missingAfter(planner, missing, candidate, weights);
+    const after = roadsGiven(round, candidate, weights);
     expected += chance * expectedSearch(planner, after, posterior, active, network.space.faults, from).minutes;
     seen += chance;
   }
   return seen > 0 ? now - expected / seen - candidate.minutes : -candidate.minutes;
 }
 
-/** What each route still misses once the candidate has reported `weights`. */
-function missingAfter(
-  planner: Planner,
-  missing: Missing,
-  candidate: Candidate,
+/** The roads still to be gone once the candidate has reported `weights`. */
+function roadsGiven(
+  { planner, missing, roads, start }: Round,
+  { instance, state, temperature }: Candidate,
   weights: Readonly<Record<string, Readonly<Record<string, number>>>>,
-): Missing {
-  return planner.routes.map((route, r) => {
-    if (!missing[r]!.some((index) => planner.probes[index]!.instance.key === candidate.instance.key))
-      return missing[r]!;
-    const metProbes = route.needs
-      .filter(
-        ({ probe, need }) =>
-          planner.probes[probe]!.instance.key === candidate.instance.key &&
-          holds(need.when, candidate.state, candidate.temperature) &&
-          need.outcomes.some(
-            (o) => (weights[(need.part ?? '').replace('[c]', String(route.faultCylinder))]?.[o] ?? 0) > 0,
-          ),
-      )
-      .map(({ probe }) => probe);
-    return metProbes.length === 0 ? missing[r]! : missing[r]!.filter((index) => !metProbes.includes(index));
-  });
+): Roads {
+  const changed: number[] = [];
+  const after = [...missing];
+  for (const r of planner.routesOf.get(instance.key) ?? []) {
+    const route = planner.routes[r]!;
+    const met = route.needs.filter(
+      ({ probe, need }) =>
+        planner.probes[probe]!.instance.key === instance.key &&
+        holds(need.when, state, temperature) &&
+        need.outcomes.some(
+          (o) => (weights[(need.part ?? '').replace('[c]', String(route.faultCylinder))]?.[o] ?? 0) > 0,
+        ),
+    );
+    if (!met.some(({ probe }) => missing[r]!.includes(probe))) continue;
+    after[r] = missing[r]!.filter((index) => !met.some(({ probe }) => probe === index));
+    changed.push(r);
+  }
+  return changed.length === 0 ? roads : roadsAfter(planner, roads, after, changed, start);
 }
 
 /** P(the engine can be brought into that state at all), over the sets that matter. */
@@ -229,15 +292,9 @@ function feasible(network: Network, belief: Belief, { sets }: Active, state: Run
   return whole > 0 ? able / whole : 0;
 }
 
-export const readAt = (
-  { reading }: StandingReading,
-  key: string,
-  state: RunningState,
-  temperature: Temperature | null,
-) =>
-  instanceKey(reading.check, reading.cylinder) === key &&
-  reading.condition === state &&
-  sameHeat(reading.temperature, temperature);
+/** Whether a reading of some check was made in that state and heat. */
+export const readAt = ({ reading }: StandingReading, state: RunningState, temperature: Temperature | null) =>
+  reading.condition === state && sameHeat(reading.temperature, temperature);
 
 /** An unstated temperature repeats a cold or an unstated reading, never a hot one. */
 const sameHeat = (a: Temperature | null, b: Temperature | null) => (a === 'hot') === (b === 'hot');
@@ -263,7 +320,7 @@ export function makeCandidate(
 
 /** Every check that can be made now, in every state it is worth making in. */
 export function candidatesOf(round: Round, active: Active, again: string | null): Candidate[] {
-  const { network, belief, planner, situation } = round;
+  const { network, belief, planner, situation, readOn } = round;
   const chances = new Map<RunningState, number>();
   const possible = (state: RunningState) => {
     if (situation.doesNotRun && RUNNING.includes(state)) return false;
@@ -278,9 +335,7 @@ export function candidatesOf(round: Round, active: Active, again: string | null)
     if ((instance.check.impliesState || RUNNING.includes(state)) && !possible(state)) continue;
     for (const temperature of temperaturesFor(instance, situation)) {
       if (temperature === 'hot' && (situation.crankingUnsafe || !possible('idle'))) continue;
-      const read = situation.readings.some(
-        (r) => r.epoch === situation.epoch && readAt(r, instance.key, state, temperature),
-      );
+      const read = readOn.get(instance.key)?.some((r) => r.epoch === situation.epoch && readAt(r, state, temperature));
       if (!read || instance.key === again)
         out.push(withReports(network, belief, makeCandidate(round, instance, state, mask, temperature)));
     }

@@ -1,3 +1,4 @@
+import type { Today } from './compiled.ts';
 import type { At, CompiledVariable, Network } from './network.ts';
 
 /** One reading as the reasoner sees it: likelihood of what was read, per part and outcome. Parts left out were not looked at. */
@@ -69,6 +70,36 @@ export interface GroupLikelihood {
  */
 export function groupLikelihood(network: Network, group: Group): GroupLikelihood {
   const variable = network.variable(group.variable);
+  const key = plainKey(group.readings);
+  if (key === null) return likelihoodOf(variable, group);
+  const kept = plain.get(variable) ?? new Map<string, GroupLikelihood>();
+  plain.set(variable, kept);
+  let found = kept.get(key);
+  if (!found) {
+    found = likelihoodOf(variable, group);
+    kept.set(key, found);
+  }
+  return found;
+}
+
+/** Readings that are one plain outcome weigh the same in every job on such an engine, and the list of next checks has weighed them all. */
+const plain = new WeakMap<CompiledVariable, Map<string, GroupLikelihood>>();
+
+/** State, heat and outcome of a lone reading of one part that says one thing for certain; null for any other. */
+function plainKey(readings: readonly Evidence[]): string | null {
+  if (readings.length !== 1) return null;
+  const [{ at, weights }] = readings as [Evidence];
+  let outcome: string | null = null;
+  for (const part in weights) {
+    for (const id in weights[part]!) {
+      if (outcome !== null || weights[part]![id] !== 1) return null;
+      outcome = `${part}|${id}`;
+    }
+  }
+  return outcome === null ? null : `${at.state}|${at.temperature}|${outcome}`;
+}
+
+function likelihoodOf(variable: CompiledVariable, group: Group): GroupLikelihood {
   const { rows, today, spec } = variable;
   const perReading = group.readings.map((reading) => readingLikelihood(variable, reading));
   const blank = group.readings.map((reading) => saysNothing(variable, reading));
@@ -76,6 +107,11 @@ export function groupLikelihood(network: Network, group: Group): GroupLikelihood
   const unslipped = new Float64Array(rows);
   const { start, weight, look } = today;
   const slipped = group.unsteady ? 0 : spec.slip * blank.reduce((p, b) => p * b, 1);
+  if (perReading.length === 1) {
+    weighOne(unslipped, perReading[0]!, today, 1 - spec.slip);
+    for (let row = 0; row < rows; row++) total[row] = unslipped[row]! + slipped;
+    return { total, unslipped };
+  }
   for (let row = 0; row < rows; row++) {
     if (group.unsteady) {
       let clean = 1;
@@ -100,6 +136,15 @@ export function groupLikelihood(network: Network, group: Group): GroupLikelihood
     }
   }
   return { total, unslipped };
+}
+
+/** One reading over what shows itself today: a loop of its own, for most groups are one reading. */
+function weighOne(out: Float64Array, reading: Float64Array, { start, weight, look }: Today, share: number): void {
+  for (let row = 0, t = 0; row < out.length; row++) {
+    let shared = 0;
+    for (const end = start[row + 1]!; t < end; t++) shared += weight[t]! * reading[look[t]!]!;
+    out[row] = share * shared;
+  }
 }
 
 /** A reading weighs the same however often it is asked: worked out once for each variable of each network. */

@@ -11,8 +11,10 @@ export interface Layout {
 
 /** Every set with every assignment. */
 export function fullLayout(sets: number, assignments: number): Layout {
-  const start = Int32Array.from({ length: sets + 1 }, (_, i) => i * assignments);
-  const assignment = Uint8Array.from({ length: sets * assignments }, (_, at) => at % assignments);
+  const start = new Int32Array(sets + 1);
+  const assignment = new Uint8Array(sets * assignments);
+  for (let i = 0; i <= sets; i++) start[i] = i * assignments;
+  for (let at = 0; at < assignment.length; at++) assignment[at] = at % assignments;
   return { start, assignment };
 }
 

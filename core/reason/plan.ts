@@ -8,14 +8,14 @@ import {
   readAt,
   type Situation,
   savedBy,
-  tells,
+  tellingOf,
   withReports,
 } from './candidates.ts';
 import { type Catalogue, instanceKey } from './fromCatalogue.ts';
 import type { Network } from './network.ts';
 import type { Planner } from './planner.ts';
-import { type Active, activeSets, expectedSearch, likeliest } from './search.ts';
-import { meets } from './settle.ts';
+import { type Active, activeSets, expectedSearch, likeliest, roadsOf, type SearchStart } from './search.ts';
+import { meets, type StandingReading } from './settle.ts';
 import { type Why, whyOf } from './why.ts';
 
 /** Checks are told apart on the likeliest sets alone. */
@@ -65,26 +65,23 @@ export function planNext(
   situation: Situation,
   again: string | null = null,
 ): Plan {
-  const round: Round = {
-    catalogue,
-    network,
-    belief,
-    planner,
-    situation,
-    missing: planner.routes.map((route) =>
-      route.needs
-        .filter(({ need, target }) => !situation.readings.some((r) => meets(need, r, target, route.faultCylinder)))
-        .map(({ probe }) => probe),
+  const readOn = byInstance(situation.readings);
+  const readBy = (probe: number) => readOn.get(planner.probes[probe]!.instance.key) ?? [];
+  const missing = planner.routes.map((route) =>
+    route.needs
+      .filter(({ probe, need, target }) => !readBy(probe).some((r) => meets(need, r, target, route.faultCylinder)))
+      .map(({ probe }) => probe),
+  );
+  const start: SearchStart = {
+    mask: planner.accessKeys.reduce((mask, key, bit) => (situation.open.has(key) ? mask | (1 << bit) : mask), 0),
+    hot: situation.hot,
+    repaired: situation.repaired,
+    refuted: Uint8Array.from(planner.probes, ({ state, hot }, index) =>
+      timesTaken(readBy(index).filter((r) => readAt(r, state, hot ? 'hot' : null))),
     ),
-    start: {
-      mask: planner.accessKeys.reduce((mask, key, bit) => (situation.open.has(key) ? mask | (1 << bit) : mask), 0),
-      hot: situation.hot,
-      repaired: situation.repaired,
-      refuted: Uint8Array.from(planner.probes, (probe) =>
-        Number(situation.readings.some((r) => readAt(r, probe.instance.key, probe.state, probe.hot ? 'hot' : null))),
-      ),
-    },
   };
+  const roads = roadsOf(planner, missing, start);
+  const round: Round = { catalogue, network, belief, planner, situation, readOn, missing, roads, start };
   const wide = activeSets(network, belief);
   const search = searchNow(round, wide);
   const ranked = rank(round, candidatesOf(round, wide, again), wide, search.minutes);
@@ -111,8 +108,26 @@ export function planNext(
   return { expectedSearchMin: search.minutes, next, settlingOrder };
 }
 
-function searchNow({ network, planner, missing, start }: Round, active: Active) {
-  return expectedSearch(planner, missing, active.masses, active, network.space.faults, start);
+function searchNow({ network, planner, roads, start }: Round, active: Active) {
+  return expectedSearch(planner, roads, active.masses, active, network.space.faults, start);
+}
+
+/** 0 for never, 1 for once, 2 where the same was taken again: readings of different places are no repeats of each other. */
+function timesTaken(readings: readonly StandingReading[]): number {
+  const places = new Set(readings.map((r) => Object.keys(r.assessment.weights).join()));
+  return Math.min(1, readings.length) + Number(readings.length > places.size);
+}
+
+/** Standing readings by the check, and the cylinder, they were made on. */
+function byInstance(readings: Situation['readings']): Map<string, StandingReading[]> {
+  const out = new Map<string, StandingReading[]>();
+  for (const standing of readings) {
+    const key = instanceKey(standing.reading.check, standing.reading.cylinder);
+    const kept = out.get(key);
+    if (kept) kept.push(standing);
+    else out.set(key, [standing]);
+  }
+  return out;
 }
 
 interface Ranked {
@@ -122,13 +137,12 @@ interface Ranked {
 
 /** All checks told apart by how far they could move belief or settle something; the most telling of them ranked by their worth. */
 function rank(round: Round, candidates: readonly Candidate[], wide: Active, now: number): Ranked[] {
-  const narrow = likeliest(wide, TOLD_APART_ON);
+  const tells = tellingOf(round, likeliest(wide, TOLD_APART_ON));
   const settles = settlingChances(round);
   return candidates
     .map((candidate) => ({
       candidate,
-      reach:
-        Math.max(tells(round, candidate, narrow), settles.get(candidate.instance.key) ?? 0) * now - candidate.minutes,
+      reach: Math.max(tells(candidate), settles.get(candidate.instance.key) ?? 0) * now - candidate.minutes,
     }))
     .sort((a, b) => b.reach - a.reach)
     .slice(0, RANKED_CHECKS)
@@ -154,7 +168,7 @@ function compare(a: Ranked, b: Ranked, { lastCylinder }: Situation): number {
   if (Math.abs(a.saved - b.saved) > 1e-6) return b.saved - a.saved;
   if (Math.abs(a.candidate.minutes - b.candidate.minutes) > 1e-6) return a.candidate.minutes - b.candidate.minutes;
   const last = (c: Candidate) => (c.instance.cylinder === lastCylinder ? 0 : 1);
-  return last(a.candidate) - last(b.candidate) || a.candidate.instance.key.localeCompare(b.candidate.instance.key);
+  return last(a.candidate) - last(b.candidate) || (a.candidate.instance.key < b.candidate.instance.key ? -1 : 1);
 }
 
 function inSettlingOrder(round: Round, order: readonly number[], active: Active, now: number): Ranked[] {
@@ -170,13 +184,14 @@ function inSettlingOrder(round: Round, order: readonly number[], active: Active,
 }
 
 /** The next probe on the surest road that settles the likeliest fault; null when nothing can or it is settled. */
-function settlerOfFirstSuspect({ network, belief, planner, missing }: Round): number | null {
+function settlerOfFirstSuspect({ network, belief, planner, missing, start }: Round): number | null {
   const p = marginals(network, belief);
   const first = p.indexOf(Math.max(...p));
   let best: { probe: number; efficacy: number } | null = null;
   for (const [r, route] of planner.routes.entries()) {
     if (route.fault !== first) continue;
     if (missing[r]!.length === 0) return null;
+    if (missing[r]!.some((index) => start.refuted[index] === 2)) continue;
     if (!best || route.efficacy > best.efficacy) best = { probe: missing[r]![0]!, efficacy: route.efficacy };
   }
   return best?.probe ?? null;

@@ -53,6 +53,8 @@ export interface Planner {
     readonly mask: number;
   }[];
   readonly explains: Uint8Array;
+  /** Routes that ask for a check, by its key. */
+  readonly routesOf: ReadonlyMap<string, readonly number[]>;
   /** For each route, the routes of other faults that share a probe with it. */
   readonly sharing: readonly (readonly number[])[];
 }
@@ -160,7 +162,12 @@ export function plannerFor(
         routes[other]!.needs.some(({ probe }) => route.needs.some((own) => own.probe === probe)),
     ),
   );
-  return { probes, routes, accessKeys, accessMin, candidates, explains, sharing };
+  const routesOf = new Map<string, number[]>();
+  routes.forEach(({ needs }, r) => {
+    for (const key of new Set(needs.map(({ probe }) => probes[probe]!.instance.key)))
+      routesOf.set(key, [...(routesOf.get(key) ?? []), r]);
+  });
+  return { probes, routes, routesOf, accessKeys, accessMin, candidates, explains, sharing };
 }
 
 function efficacyOf(

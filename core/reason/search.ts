@@ -22,9 +22,9 @@ export interface Active {
 export function activeSets(network: Network, belief: Belief): Active {
   const { space } = network;
   const mass = setMass(network, belief);
-  const sets = Int32Array.from(mass.keys())
-    .filter((i) => mass[i]! > NEGLIGIBLE)
-    .sort((a, b) => mass[b]! - mass[a]! || a - b);
+  const counted: number[] = [];
+  for (let i = 0; i < mass.length; i++) if (mass[i]! > NEGLIGIBLE) counted.push(i);
+  const sets = Int32Array.from(counted.sort((a, b) => mass[b]! - mass[a]! || a - b));
   const members = new Int16Array(3 * sets.length);
   sets.forEach((i, k) => {
     members.set(space.members.subarray(3 * i, 3 * i + 3), 3 * k);
@@ -46,7 +46,7 @@ export interface SearchStart {
   readonly mask: number;
   readonly hot: boolean;
   readonly repaired: boolean;
-  /** Probes read already without the finding they were made for: they can be taken again, with less hope. */
+  /** 1: probes read already without the finding they were made for, which can be taken again with less hope; 2: taken again in vain. */
   readonly refuted: Uint8Array;
 }
 
@@ -56,53 +56,67 @@ const AGAIN_EFFICACY = 0.3;
 /** A fault unsettled with less than this chance is as good as found. */
 const SETTLED_ENOUGH = 0.08;
 
-/** A route still open, ready for the greedy order. */
+/** A route as far as it is still to be gone; a road with nothing needed has settled its fault. */
 interface Road {
   readonly fault: number;
   readonly power: number;
   readonly needed: readonly number[];
-  /** Other roads gone through with this one. */
-  readonly covers: number[];
   readonly mask: number;
   readonly heats: boolean;
   readonly probeBits: number;
+  /** Other roads gone through with this one. */
+  readonly covers: readonly number[];
   /** Of its own fault and of those it settles beside it. */
-  faultBits: number;
+  readonly faultBits: number;
 }
 
-/** What of a road is the same in every order it is tried in. */
-type Lie = Pick<Road, 'power' | 'needed' | 'mask' | 'heats' | 'probeBits'>;
-
-/** Kept by the list of what is missing, which is one array for each route and each round of planning. */
-const lies = new WeakMap<readonly number[], Lie>();
-
-function lieOf(planner: Planner, start: SearchStart, route: number, needed: readonly number[]): Lie {
-  let lie = lies.get(needed);
-  if (!lie) {
-    let mask = 0;
-    let probeBits = 0;
-    let heats = false;
-    let refuted = false;
-    for (const index of needed) {
-      mask |= planner.probes[index]!.mask;
-      probeBits |= bitOf(index);
-      heats ||= planner.probes[index]!.hot;
-      refuted ||= start.refuted[index] === 1;
-    }
-    lie = {
-      power: planner.routes[route]!.efficacy * (refuted ? AGAIN_EFFICACY : 1),
-      needed,
-      mask,
-      heats,
-      probeBits,
-    };
-    lies.set(needed, lie);
-  }
-  return lie;
-}
+/** One for each route. */
+export type Roads = readonly Road[];
 
 /** 32 buckets are enough to tell most things apart. */
 const bitOf = (index: number) => 1 << (index & 31);
+
+export function roadsOf(planner: Planner, missing: Missing, start: SearchStart): Roads {
+  return missing.map((_, route) => roadOf(planner, missing, route, start));
+}
+
+/** The roads once `changed` routes miss something else; the others, and what they share with none of these, stay. */
+export function roadsAfter(
+  planner: Planner,
+  roads: Roads,
+  missing: Missing,
+  changed: readonly number[],
+  start: SearchStart,
+): Roads {
+  const touched = new Set(changed);
+  for (const route of changed) for (const other of planner.sharing[route]!) touched.add(other);
+  const out = [...roads];
+  for (const route of touched) out[route] = roadOf(planner, missing, route, start);
+  return out;
+}
+
+function roadOf(planner: Planner, missing: Missing, route: number, start: SearchStart): Road {
+  const { fault, efficacy } = planner.routes[route]!;
+  const needed = missing[route]!;
+  let mask = 0;
+  let probeBits = 0;
+  let heats = false;
+  let refuted = 0;
+  for (const index of needed) {
+    mask |= planner.probes[index]!.mask;
+    probeBits |= bitOf(index);
+    heats ||= planner.probes[index]!.hot;
+    refuted = Math.max(refuted, start.refuted[index]!);
+  }
+  // Only routes that share a probe can be gone through beside it.
+  const covers = planner.sharing[route]!.filter(
+    (other) => missing[other]!.length > 0 && missing[other]!.every((index) => needed.includes(index)),
+  );
+  let faultBits = bitOf(fault);
+  for (const other of covers) faultBits |= bitOf(planner.routes[other]!.fault);
+  const power = efficacy * (refuted === 2 ? 0 : refuted === 1 ? AGAIN_EFFICACY : 1);
+  return { fault, power, needed, mask, heats, probeBits, covers, faultBits };
+}
 
 /**
  * Expected minutes of search: the settling checks in order of probability over minutes, each paid once, access paid once along
@@ -112,7 +126,7 @@ const bitOf = (index: number) => 1 << (index & 31);
  */
 export function expectedSearch(
   planner: Planner,
-  missing: Missing,
+  roads: Roads,
   weights: Float64Array,
   { members }: Pick<Active, 'members'>,
   faults: number,
@@ -136,38 +150,25 @@ export function expectedSearch(
   const finish = new Float64Array(faults);
   // Chance that a fault, if there, is still unsettled.
   const left = new Float64Array(faults).fill(1);
-  const open: number[] = [];
-  for (let r = 0; r < planner.routes.length; r++) {
-    const { fault } = planner.routes[r]!;
-    if (missing[r]!.length === 0) left[fault] = 0;
-    else if (p[fault]! > LIVE * total) open.push(r);
-  }
-  const roads = open.map((r): Road => {
-    const { fault } = planner.routes[r]!;
-    const { power, needed, mask, heats, probeBits } = lieOf(planner, start, r, missing[r]!);
-    // Written out: roads of one shape are what keeps this quick.
-    return { fault, power, needed, covers: [], mask, heats, probeBits, faultBits: bitOf(fault) };
-  });
-  const place = new Int16Array(planner.routes.length).fill(-1);
-  for (let k = 0; k < open.length; k++) place[open[k]!] = k;
-  // What else is settled once a route is gone through: only routes that share a probe can be.
-  roads.forEach((road, k) => {
-    for (const other of planner.sharing[open[k]!]!) {
-      const at = place[other]!;
-      if (at < 0 || !missing[other]!.every((index) => road.needed.includes(index))) continue;
-      road.covers.push(at);
-      road.faultBits |= bitOf(roads[at]!.fault);
-    }
-  });
-  const spent = new Uint8Array(roads.length);
-  const done = new Uint8Array(planner.probes.length);
+  // Closed to begin with: what is not worth going for, and what has been gone.
+  const spent = new Uint8Array(roads.length).fill(1);
   const ratios = new Float64Array(roads.length);
   const costs = new Float64Array(roads.length);
+  const done = new Uint8Array(planner.probes.length);
+  const alive = new Int16Array(roads.length);
+  let standing = 0;
+  for (let r = 0; r < roads.length; r++) if (roads[r]!.needed.length === 0) left[roads[r]!.fault] = 0;
+  for (let r = 0; r < roads.length; r++) {
+    const road = roads[r]!;
+    if (road.needed.length === 0 || !(p[road.fault]! > LIVE * total)) continue;
+    spent[r] = 0;
+    if (left[road.fault]! >= SETTLED_ENOUGH) alive[standing++] = r;
+  }
   let { mask, hot } = start;
   let time = 0;
   const order: number[] = [];
-  const weigh = (k: number) => {
-    const road = roads[k]!;
+  const weigh = (r: number) => {
+    const road = roads[r]!;
     let cost = 0;
     let extra = 0;
     let heats = false;
@@ -181,28 +182,28 @@ export function expectedSearch(
     cost += maskCost(planner, extra) + (heats ? HOT_MIN : 0);
     let gain = p[road.fault]! * left[road.fault]! * road.power;
     for (const other of road.covers) {
+      if (spent[other]) continue;
       const rival = roads[other]!;
-      if (!spent[other]) gain += p[rival.fault]! * left[rival.fault]! * rival.power;
+      gain += p[rival.fault]! * left[rival.fault]! * rival.power;
     }
-    costs[k] = cost;
-    ratios[k] = gain / Math.max(cost, 0.01);
+    costs[r] = cost;
+    ratios[r] = gain / Math.max(cost, 0.01);
   };
-  const settle = (k: number) => {
-    spent[k] = 1;
-    const { fault, power } = roads[k]!;
+  const settle = (r: number) => {
+    spent[r] = 1;
+    const { fault, power } = roads[r]!;
     finish[fault]! += left[fault]! * power * Math.min(SEARCH_CAP_MIN, time);
     left[fault]! *= 1 - power;
   };
-  let alive = Int16Array.from(roads.keys()).filter((k) => left[roads[k]!.fault]! >= SETTLED_ENOUGH);
-  for (const k of alive) weigh(k);
+  for (let i = 0; i < standing; i++) weigh(alive[i]!);
   while (time <= SEARCH_CAP_MIN) {
     let best = -1;
     let bestRatio = 0;
-    for (let i = 0; i < alive.length; i++) {
-      const k = alive[i]!;
-      if (ratios[k]! > bestRatio) {
-        bestRatio = ratios[k]!;
-        best = k;
+    for (let i = 0; i < standing; i++) {
+      const r = alive[i]!;
+      if (ratios[r]! > bestRatio) {
+        bestRatio = ratios[r]!;
+        best = r;
       }
     }
     if (best < 0) break;
@@ -220,20 +221,20 @@ export function expectedSearch(
     for (const other of taken.covers) if (!spent[other]) settle(other);
     // Only what the step touched is weighed anew; a bit may stand for several, which weighs some for nothing.
     let still = 0;
-    for (let i = 0; i < alive.length; i++) {
-      const k = alive[i]!;
-      const road = roads[k]!;
-      if (spent[k] || left[road.fault]! < SETTLED_ENOUGH) continue;
-      alive[still++] = k;
+    for (let i = 0; i < standing; i++) {
+      const r = alive[i]!;
+      const road = roads[r]!;
+      if (spent[r] || left[road.fault]! < SETTLED_ENOUGH) continue;
+      alive[still++] = r;
       if (
         road.mask & opened ||
         road.probeBits & taken.probeBits ||
         road.faultBits & taken.faultBits ||
         (heated && road.heats)
       )
-        weigh(k);
+        weigh(r);
     }
-    alive = alive.subarray(0, still);
+    standing = still;
   }
   const end = Math.min(SEARCH_CAP_MIN, time);
   for (let f = 0; f < faults; f++) finish[f]! += left[f]! * end;

@@ -1,6 +1,6 @@
-import type { Assessment, Reading } from '../checks/index.ts';
+import { type Assessment, checkOf, type Reading } from '../checks/index.ts';
 import type { FaultDefinition, Need, On } from '../faults/index.ts';
-import { holds } from '../faults/index.ts';
+import { holds, sameRepair } from '../faults/index.ts';
 import { type Belief, marginals } from './belief.ts';
 import { type Group, groupLikelihood, withReading } from './evidence.ts';
 import { type Catalogue, instanceKey } from './fromCatalogue.ts';
@@ -25,8 +25,24 @@ export interface Settled {
   readonly proof: readonly number[];
 }
 
-/** A suspect this probable still counts as another explanation. */
-const LIVE = 0.02;
+/** Readings without the misses that a later find of the same search outranks, since the same repair. */
+export const withoutOutrankedMisses = (readings: readonly StandingReading[]): readonly StandingReading[] =>
+  readings.filter((miss, i) => {
+    const check = checkOf(miss.reading.check);
+    if (!check.findOutranksMiss || miss.assessment.outcome !== check.outcomes[0]?.id) return true;
+    return !readings.some(
+      (find, k) =>
+        k > i &&
+        find.epoch === miss.epoch &&
+        find.reading.check === miss.reading.check &&
+        find.reading.cylinder === miss.reading.cylinder &&
+        find.assessment.outcome !== null &&
+        find.assessment.outcome !== miss.assessment.outcome,
+    );
+  });
+
+/** A suspect this probable still counts as another explanation [trials: at 0.02 a leak proven at its valve waited for debris nobody saw]. */
+const LIVE = 0.05;
 /** Another fault that makes the findings at least half as likely explains them equally. */
 const EQUALLY = 0.5;
 
@@ -57,7 +73,17 @@ export function meets(
     const weights = assessment.weights[need.part.replace('[c]', String(faultCylinder))];
     return weights !== undefined && need.outcomes.some((o) => (weights[o] ?? 0) > 0.5);
   }
-  return assessment.outcome !== null && !assessment.tooCloseToCall && need.outcomes.includes(assessment.outcome);
+  if (assessment.outcome === null || !need.outcomes.includes(assessment.outcome)) return false;
+  return !assessment.tooCloseToCall || shareOf(assessment, need.outcomes) > BEYOND_DOUBT;
+}
+
+/** Worn or bad may be too close to call, and yet either is what is asked for. */
+const BEYOND_DOUBT = 0.9;
+
+function shareOf({ weights }: Assessment, outcomes: readonly string[]): number {
+  const own = Object.entries(weights[''] ?? {});
+  const whole = own.reduce((sum, [, w]) => sum + w, 0);
+  return whole > 0 ? own.reduce((sum, [o, w]) => (outcomes.includes(o) ? sum + w : sum), 0) / whole : 0;
 }
 
 /**
@@ -77,7 +103,9 @@ export function settledFaults(
   const groups = groupsOf(network, readings);
   return catalogue.faults.flatMap((fault, f) => {
     // A proof that belief has turned away from is a reading to take again, not a verdict.
-    if (p[f]! < 0.5) return [];
+    const alike = alikeIn(catalogue)[f]!;
+    if (alike.reduce((sum, other) => sum + p[other]!, p[f]!) < 0.5) return [];
+    if (alike.some((other) => p[other]! > p[f]!)) return [];
     for (const rule of fault.definition.settledBy) {
       const proof = proofOf(rule, fault, readings, scopes, cylinders, groups);
       if (
@@ -86,6 +114,7 @@ export function settledFaults(
           network,
           p,
           f,
+          alike,
           proof.variables.map((v) => groups.get(v)!),
         )
       ) {
@@ -96,10 +125,26 @@ export function settledFaults(
   });
 }
 
+const alikes = new WeakMap<Catalogue['faults'], readonly (readonly number[])[]>();
+
+/** For each fault, the others that the same new part cures: together with it they are one answer. */
+function alikeIn({ faults }: Catalogue): readonly (readonly number[])[] {
+  let found = alikes.get(faults);
+  if (!found) {
+    found = faults.map((fault, f) =>
+      Array.from(faults.keys()).filter(
+        (o) => o !== f && faults[o]!.cylinder === fault.cylinder && sameRepair(faults[o]!.definition, fault.definition),
+      ),
+    );
+    alikes.set(faults, found);
+  }
+  return found;
+}
+
 /** The standing readings of each variable as one group. */
 function groupsOf(network: Network, readings: readonly StandingReading[]): Map<string, Group> {
   const groups = new Map<string, Group>();
-  for (const { reading, assessment, event } of readings) {
+  for (const { reading, assessment, event } of withoutOutrankedMisses(readings)) {
     const variable = instanceKey(reading.check, reading.cylinder);
     if (!network.hasVariable(variable) || Object.keys(assessment.weights).length === 0) continue;
     const at = { state: reading.condition, temperature: reading.temperature };
@@ -132,7 +177,13 @@ function proofOf(
   return { events, variables };
 }
 
-function explainedByAnother(network: Network, p: Float64Array, own: number, groups: readonly Group[]): boolean {
+function explainedByAnother(
+  network: Network,
+  p: Float64Array,
+  own: number,
+  alike: readonly number[],
+  groups: readonly Group[],
+): boolean {
   const likelihoods = groups.map((group) => ({
     variable: network.variable(group.variable),
     likelihood: groupLikelihood(network, group).unslipped,
@@ -146,6 +197,6 @@ function explainedByAnother(network: Network, p: Float64Array, own: number, grou
   };
   const ownFit = fitOf(own);
   for (let other = 0; other < p.length; other++)
-    if (other !== own && p[other]! > LIVE && fitOf(other) >= EQUALLY * ownFit) return true;
+    if (other !== own && p[other]! > LIVE && !alike.includes(other) && fitOf(other) >= EQUALLY * ownFit) return true;
   return false;
 }

@@ -1,0 +1,74 @@
+import { describe, expect, it } from 'vitest';
+import { CHECKS, checkOf, summarise } from '@/core/index.ts';
+import { setMass } from '@/core/reason/belief.ts';
+import { complaintOf, TWIN, withEvents } from './jobs.ts';
+
+describe('what is seen', () => {
+  const bench = complaintOf(['no-crank-silent', 'low-power'], { engine: { fuelFeed: 'pulse-pump' } });
+  const weighed = CHECKS.filter(
+    (c) =>
+      c.appliesTo({ ...TWIN, fuelFeed: 'pulse-pump' }) &&
+      c.outcomes.length > 0 &&
+      bench.network.hasVariable(c.scope === 'cylinder' ? `${c.id}[1]` : c.id),
+  );
+
+  it.each(weighed.map((c) => c.id))('moves belief, whatever is found: %s', (id) => {
+    const check = checkOf(id);
+    const all = check.scope === 'all-cylinders';
+    for (const { id: outcome } of check.outcomes.slice(1)) {
+      const after = withEvents(bench, {
+        check: id,
+        condition: check.states[0],
+        ...(all || check.scope === 'cylinder' ? { cylinder: 1 } : {}),
+        outcome,
+      });
+      const [before, now] = [setMass(bench.network, bench.belief), setMass(after.network, after.belief)];
+      const moved = before.reduce((sum, mass, i) => sum + Math.abs(mass - now[i]!), 0) / 2;
+      expect(moved, outcome).toBeGreaterThan(0.001);
+    }
+  });
+
+  it('found at the second look outranks not found at the first, and proves what it shows', () => {
+    const look = (outcome: string) => ({
+      check: 'look.wiring',
+      condition: 'key-off',
+      outcome,
+      ...(outcome === 'ok' ? {} : { where: 'elsewhere' }),
+    });
+    const once = summarise(withEvents(bench, look('gnawed')));
+    const after = summarise(withEvents(bench, look('ok'), look('gnawed')));
+    expect(after.unsteady).toEqual([]);
+    expect(after.settled.map((s) => s.fault)).toEqual(['power.wiring']);
+    expect(after.suspects[0]!.key).toBe(once.suspects[0]!.key);
+    expect(after.suspects[0]!.p).toBeCloseTo(once.suspects[0]!.p, 12);
+    // The other way round is a contradiction as ever.
+    expect(summarise(withEvents(bench, look('gnawed'), look('ok'))).unsteady).toEqual(['look.wiring']);
+  });
+});
+
+describe('what one new part cures', () => {
+  const single = { cylinders: 1, layout: 'single', carburettor: 'one-barrel' } as const;
+  const found = [
+    { check: 'spark.tester', cylinder: 1, condition: 'full-speed', outcome: 'weak' },
+    { check: 'spark.kill-off', cylinder: 1, condition: 'idle', outcome: 'same' },
+    { check: 'spark.air-gap', cylinder: 1, condition: 'bench', outcome: 'ok' },
+    { check: 'spark.lead-look', cylinder: 1, condition: 'bench', outcome: 'ok' },
+  ];
+
+  it('is proven together: a coil is replaced whether it is weak or fails hot', () => {
+    const { suspects, settled } = summarise(
+      withEvents(complaintOf(['low-power', 'misfire-intermittent'], { engine: single }), ...found),
+    );
+    const coils = suspects.filter((s) => s.fault.startsWith('spark.coil-'));
+    expect(coils[0]!.p).toBeLessThan(0.5);
+    expect(coils.reduce((sum, s) => sum + s.p, 0)).toBeGreaterThan(0.5);
+    expect(settled.map((s) => s.fault)).toEqual([coils[0]!.key]);
+  });
+
+  it('is not proven by what another part explains as well', () => {
+    const flat = summarise(
+      withEvents(complaintOf(['cranks-slow']), { check: 'power.tester', condition: 'key-off', outcome: 'bad' }),
+    );
+    expect(flat.settled).toEqual([]);
+  });
+});
