@@ -1,4 +1,4 @@
-import { rmSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { build, loadDemo, migrate, serve } from './lib/app.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
@@ -46,21 +46,85 @@ const TRACE = [
   ['Kill diode 1', { forward: '0.58', reverse: 'OL' }],
 ];
 
-/** From the key that records a reading to the frame after its ridge is drawn, and from there to the frame with its list. */
-async function readingToRidge(address) {
+async function inChromium(work) {
   const { chromium } = await import('@playwright/test');
   const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   });
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
-  const page = await context.newPage();
-  page.setDefaultTimeout(15_000);
+  try {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+    const page = await context.newPage();
+    page.setDefaultTimeout(15_000);
+    return await work(page);
+  } finally {
+    await browser.close();
+  }
+}
+
+/**
+ * Every step of every case file put to the worker of the built page.
+ * @param fresh a worker of its own for each case, as on a page just opened; else one for all, as in Node, timed the second time round
+ */
+async function casesInWorker(address, fresh) {
+  const folder = under('tests', 'cases');
+  const cases = readdirSync(folder).map((file) => JSON.parse(readFileSync(`${folder}/${file}`, 'utf8')).case);
+  return inChromium(async (page) => {
+    const started = page.waitForEvent('worker');
+    await page.goto(`${address}/jobs/job-heron-4-power`);
+    const script = (await started).url();
+    await page.goto(`${address}/rules`);
+    const all = { updates: [], plans: [] };
+    for (const { events, ...head } of fresh ? cases : [...cases, ...cases]) {
+      const { updates, plans } = await page.evaluate(
+        async ({ script, head, events, fresh }) => {
+          const worker = (fresh ? null : globalThis.kept) ?? new Worker(script);
+          globalThis.kept = worker;
+          let heard = () => {};
+          worker.onmessage = ({ data }) => heard(data);
+          const ask = (message) =>
+            new Promise((resolve, reject) => {
+              let tookUpdate = 0;
+              worker.onerror = (event) => reject(new Error(event.message));
+              heard = (data) => {
+                if (data.kind === 'failed') reject(new Error(data.message));
+                if (data.ticket !== message.ticket) return;
+                if (data.kind === 'believed') tookUpdate = data.tookMs;
+                if (data.kind === 'planned') resolve([tookUpdate, data.tookMs]);
+              };
+              worker.postMessage(message);
+            });
+          const rest = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+          const updates = [];
+          const plans = [];
+          await ask({ kind: 'open', ticket: 0, head, events: [] });
+          for (const [n, event] of events.entries()) {
+            // As the technician reads the page, then the instrument.
+            await rest(!fresh ? 20 : n === 0 ? 1500 : 300);
+            const [update, plan] = await ask({ kind: 'add', ticket: n + 1, event });
+            updates.push(update);
+            plans.push(plan);
+          }
+          if (fresh) worker.terminate();
+          return { updates, plans };
+        },
+        { script, head, events, fresh },
+      );
+      all.updates.push(...updates);
+      all.plans.push(...plans);
+    }
+    const up = (times) => (fresh ? times : times.slice(times.length / 2)).sort((a, b) => a - b);
+    return { updates: up(all.updates), plans: up(all.plans) };
+  });
+}
+
+/** From the key that records a reading to the frame after its ridge is drawn, and from there to the frame with its list. */
+async function readingToRidge(address) {
   const toRidge = [];
   const toList = [];
   const updates = [];
   const plans = [];
-  try {
+  await inChromium(async (page) => {
     for (let job = 0; job < READINGS / TRACE.length; job++) {
       const id = `bench-job-${Date.now()}-${job}`;
       const answer = await page.request.post(`${address}/api/jobs`, {
@@ -116,9 +180,7 @@ async function readingToRidge(address) {
         toList.push(list);
       }
     }
-  } finally {
-    await browser.close();
-  }
+  });
   const up = (times) => times.sort((a, b) => a - b);
   return { toRidge: up(toRidge), toList: up(toList), updates: up(updates), plans: up(plans) };
 }
@@ -139,7 +201,9 @@ await carefully(async () => {
   await ensureDebianPackages(['mariadb-server', 'chromium']);
   const { code, output } = await run(process.execPath, ['--import', 'tsx', under('scripts', 'bench-core.ts')]);
   if (code !== 0) throw new Trouble(output, 'see the message above.');
-  const { faults, sets, hypotheses, open, update, ranking, plain } = JSON.parse(output.trim().split('\n').at(-1));
+  const { faults, sets, hypotheses, open, update, ranking, cranked, plain } = JSON.parse(
+    output.trim().split('\n').at(-1),
+  );
   say(
     `a twin with the whole catalogue               ${faults} faults, ${sets} sets, ${hypotheses} hypotheses with their states`,
   );
@@ -148,6 +212,7 @@ await carefully(async () => {
   say(
     `update (event to belief and ridge), Node   median ${ms(update.median)}   p95 ${ms(update.p95)}   over ${update.n} steps`,
   );
+  say(`cranking, a twin, one core                   ${cranked.toFixed(0)} times as fast as it happens`);
   say(`one-step ranking, Node                     median ${ms(ranking.median)}   p95 ${ms(ranking.p95)}`);
   await build('.next');
   rmSync(folder, { recursive: true, force: true });
@@ -169,6 +234,12 @@ await carefully(async () => {
     say(
       `one-step ranking in the worker             median ${ms(quantile(plans, 0.5))}   p95 ${ms(quantile(plans, 0.95))}`,
     );
+    for (const fresh of [true, false]) {
+      const cases = await casesInWorker(warm.pages.address, fresh);
+      say(
+        `every step of every case, ${fresh ? 'a worker for each' : 'one worker      '}  update median ${ms(quantile(cases.updates, 0.5))}   p95 ${ms(quantile(cases.updates, 0.95))}   ranking median ${ms(quantile(cases.plans, 0.5))}   p95 ${ms(quantile(cases.plans, 0.95))}   over ${cases.plans.length} steps`,
+      );
+    }
     say(
       `script sent for the bench page             ${((await scriptSent(warm.pages.address)) / 1000).toFixed(0)} kB gzipped`,
     );

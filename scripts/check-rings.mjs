@@ -13,7 +13,7 @@ const RINGS = {
     packages: ['drizzle-orm', 'drizzle-orm/mysql2', 'drizzle-orm/mysql-core', 'mysql2/promise', 'zod'],
   },
   workers: { may: ['core', 'workers'], packages: [] },
-  cli: { may: ['core', 'cli'], packages: ['node:fs'] },
+  cli: { may: ['core', 'cli'], packages: ['node:fs', 'node:child_process', 'node:os', 'node:url', 'node:util'] },
   ui: { may: ['ui'], packages: null },
   features: { may: ['core', 'db', 'ui', 'workers', 'features'], packages: null },
   app: { may: ['core', 'db', 'ui', 'features', 'app'], packages: null },
