@@ -6,6 +6,8 @@ export default defineConfig({
   workers: 1,
   timeout: 60_000,
   forbidOnly: true,
+  // A machine that is busy elsewhere may cost a test its patience once; `npm test` names every test that needed it.
+  retries: 1,
   // A broken build fails in every test: it is said after a few.
   maxFailures: 6,
   reporter: [['list'], ['json', { outputFile: process.env.RIDGE_PLAYWRIGHT_JSON ?? 'test-results/browser.json' }]],

@@ -31,6 +31,13 @@ async function one(name, command, args, env) {
 
 const bin = (name) => under('node_modules', '.bin', name);
 
+/** Titles of the browser tests that failed once and then passed. */
+const secondTry = (suites) =>
+  suites.flatMap(({ specs = [], suites: inner = [] }) => [
+    ...specs.filter(({ tests }) => tests.some(({ status }) => status === 'flaky')).map(({ title }) => title),
+    ...secondTry(inner),
+  ]);
+
 /** A report that is missing or empty is a failure, never a pass. */
 function fromReport(file, read, code) {
   try {
@@ -102,7 +109,10 @@ await carefully(async () => {
         'browser tests',
         fromReport(
           browserReport,
-          (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky + r.errors.length }),
+          (r) => {
+            for (const title of secondTry(r.suites)) say(`       passed at the second try: ${title}`);
+            return { passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected + r.errors.length };
+          },
           browser.code,
         ),
         browser.output,
