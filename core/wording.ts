@@ -20,6 +20,15 @@ export const STATE_WORDS: Record<RunningState, string> = {
   loaded: 'under load',
   bench: 'on the bench',
 };
+/** That an engine does not come to a state that asks something of it. */
+export const NOT_REACHED_WORDS: Partial<Record<RunningState, string>> = {
+  cranking: 'It does not crank',
+  idle: 'It does not idle',
+  'half-speed': 'It does not hold half speed',
+  'full-speed': 'It does not hold full speed',
+  loaded: 'It does not carry a load',
+};
+export const OUT_OF_REACH_WORDS = 'Cannot get at it, or no tool for it';
 export const TEMPERATURE_WORDS: Record<Temperature, string> = { cold: 'cold', warm: 'warm', hot: 'hot' };
 export const ACTION_WORDS: Record<RepairAction, string> = {
   replaced: 'Replaced',

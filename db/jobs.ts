@@ -19,6 +19,7 @@ export const EVENT_KINDS = [
   'repair',
   're-test',
   'access',
+  'unmade',
   'note',
   'close',
 ] as const;

@@ -18,6 +18,7 @@ const KIND: Record<JobEvent['kind'], EventKind> = {
   note: 'note',
   correct: 'correction',
   access: 'access',
+  unmade: 'unmade',
   close: 'close',
 };
 
@@ -38,13 +39,14 @@ export function newEvent(
   const inner = event.kind === 'correct' ? event.replacement : event;
   const raw = inner?.kind === 'reading' ? inner.raw : null;
   const reading = inner?.kind === 'reading' ? inner.reading : null;
+  const made = inner?.kind === 'unmade' ? inner.unmade : reading;
   return {
     id: who.id,
     kind: event.kind === 'reading' && raw?.retest ? 're-test' : KIND[event.kind],
-    checkId: reading?.check ?? null,
-    cylinder: reading?.cylinder ?? (inner?.kind === 'repair' ? inner.repair.cylinder : null),
-    runningState: reading?.condition ?? null,
-    temperature: reading?.temperature ?? null,
+    checkId: made?.check ?? null,
+    cylinder: made?.cylinder ?? (inner?.kind === 'repair' ? inner.repair.cylinder : null),
+    runningState: made?.condition ?? null,
+    temperature: made?.temperature ?? null,
     instrument: instrumentName(raw?.instrument),
     personId: who.personId,
     at: who.at,

@@ -1,8 +1,9 @@
 import type { CaseHead, CloseKind, JobEvent, RepairStep } from '../casefile/index.ts';
 import { accessChain, checkOf, liesBehind, type Reading } from '../checks/index.ts';
 import { cylindersOf, RUNNING } from '../engine/index.ts';
-import { CONDITIONS, findFault } from '../faults/index.ts';
+import { CONDITIONS, findFault, sameRepair } from '../faults/index.ts';
 import { type HousePractice, houseRules, practiceOf } from '../house.ts';
+import type { Barred } from '../reason/barred.ts';
 import {
   applyRepair,
   type Belief,
@@ -60,6 +61,8 @@ export interface Bench {
   readonly printed: readonly JobEvent[];
   readonly readings: readonly StandingReading[];
   readonly repairs: readonly MadeRepair[];
+  /** Checks that could not be made, with the repairs made before. */
+  readonly unmade: readonly Barred[];
   readonly open: ReadonlySet<string>;
   readonly hot: boolean;
   readonly hasRun: boolean;
@@ -144,6 +147,7 @@ function blank(
     printed: [],
     readings: [],
     repairs: [],
+    unmade: [],
     open: new Set(),
     hot: false,
     hasRun: false,
@@ -219,6 +223,12 @@ function applied(bench: Bench, event: JobEvent | null): Bench {
       return { ...withRepairMade(bench, event.repair, number), standing };
     case 'access':
       return { ...bench, standing, open: openAfter(bench.open, event.key, event.open) };
+    case 'unmade':
+      return {
+        ...bench,
+        standing,
+        unmade: [...bench.unmade, { ...event.unmade, event: number, epoch: epochOf(bench) }],
+      };
     case 'close':
       return { ...bench, standing, closed: { event: number, kind: event.close, note: event.note } };
     default:
@@ -319,7 +329,7 @@ function bodily(bench: Bench, reading: Reading): Pick<Bench, 'open' | 'hot' | 'h
 
 function withRepairMade(bench: Bench, step: RepairStep, event: number): Bench {
   const key = instanceKey(step.id, step.cylinder);
-  const operator = operatorOf(bench, step, key);
+  const operators = operatorsOf(bench, step, key);
   const access = (findFault(step.id) ?? CONDITIONS.find((c) => c.id === step.id))?.repair.access ?? [];
   const keys = accessKeysFor(
     { access, scope: step.cylinder === null ? 'machine' : 'cylinder' },
@@ -328,7 +338,7 @@ function withRepairMade(bench: Bench, step: RepairStep, event: number): Bench {
   );
   return {
     ...bench,
-    belief: operator ? applyRepair(bench.network, bench.belief, operator) : bench.belief,
+    belief: operators.reduce((belief, operator) => applyRepair(bench.network, belief, operator), bench.belief),
     repairs: [...bench.repairs, { event, key, step }],
     open: new Set([...bench.open, ...keys]),
     hot: false,
@@ -345,10 +355,11 @@ const FAILS: Record<RepairStep['action'], number | null> = {
   bypassed: null,
 };
 
-function operatorOf(bench: Bench, step: RepairStep, key: string): RepairOperator | null {
+/** What a repair does to belief: takes out its fault and what the same work cures besides, and puts in what such work puts in. */
+function operatorsOf(bench: Bench, step: RepairStep, key: string): readonly RepairOperator[] {
   const fails = FAILS[step.action];
   // A bypass proves the point and repairs nothing.
-  if (fails === null) return null;
+  if (fails === null) return [];
   const { faultIndex, spec } = bench.network;
   const puts = (findFault(step.id)?.repair.leaves ?? []).flatMap(({ fault, on, chance }) => {
     const cylinders =
@@ -359,5 +370,10 @@ function operatorOf(bench: Bench, step: RepairStep, key: string): RepairOperator
     });
   });
   const state = spec.states.findIndex((s) => s.key === key);
-  return { fault: faultIndex.get(key) ?? null, state: state < 0 ? null : state, fails, puts };
+  const own = { fault: faultIndex.get(key) ?? null, state: state < 0 ? null : state, fails, puts };
+  const made = findFault(step.id);
+  const besides = bench.catalogue.faults.filter(
+    (f) => f.key !== key && f.cylinder === step.cylinder && made !== undefined && sameRepair(f.definition, made),
+  );
+  return [own, ...besides.map((f) => ({ fault: faultIndex.get(f.key)!, state: null, fails, puts: [] }))];
 }

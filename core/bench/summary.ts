@@ -2,8 +2,9 @@ import { accessOf, checkOf, findCheck } from '../checks/index.ts';
 import { cylindersOf, type RunningState, type Temperature } from '../engine/index.ts';
 import { CONDITIONS, findFault, isCondition } from '../faults/index.ts';
 import { PARTS, type PartId } from '../parts.ts';
+import { barredBy } from '../reason/barred.ts';
 import { marginals, setMass, slipChances, stateMarginals, surprise } from '../reason/belief.ts';
-import type { Situation } from '../reason/candidates.ts';
+import { isBarred, type Situation } from '../reason/candidates.ts';
 import { weightsOfEvidence } from '../reason/explain.ts';
 import { IMPLIED_CRANKS, instanceKey } from '../reason/fromCatalogue.ts';
 import { type NextCheck, type Plan, planNext } from '../reason/plan.ts';
@@ -477,6 +478,7 @@ function ledByHouse(bench: Bench, listed: readonly NextCheck[]): readonly NextCh
     head.complaint.includes('cranks-no-start') && check.states.includes('cranking') ? 'cranking' : check.states[0]!;
   const temperature = hot && check.temperatures.includes('hot') ? 'hot' : null;
   const found = listed.find((n) => lead.checks.includes(n.check));
+  if (!found && isBarred(situationOf(bench), instance, condition, temperature)) return listed;
   const first: NextCheck = found ?? {
     ...asNext(bench, { check: check.id, cylinder, condition, temperature }),
     why: { code: 'house' },
@@ -486,6 +488,12 @@ function ledByHouse(bench: Bench, listed: readonly NextCheck[]): readonly NextCh
   if (fixed.length > 0 && condition === 'cranking') return listed;
   return [...fixed, first, ...listed.filter((n) => !fixed.includes(n) && n !== first)];
 }
+
+/** Whether the record says that a check cannot be made as things stand. */
+export const cannotBeMade = (
+  bench: Bench,
+  { check, cylinder, condition, temperature }: Pick<NextCheck, 'check' | 'cylinder' | 'condition' | 'temperature'>,
+): boolean => isBarred(situationOf(bench), { check: checkOf(check), cylinder }, condition, temperature);
 
 /** What must still be opened for a check as the bench stands, and the minutes of opening and closing it [min]. */
 export function stillToOpen(
@@ -543,6 +551,7 @@ function situationOf(bench: Bench): Situation {
     after: bench.practice.after,
     readings: currentReadings(bench),
     epoch: epochOf(bench),
+    barred: barredBy(bench.unmade, bench.readings, epochOf(bench)),
   };
 }
 

@@ -108,8 +108,13 @@ function headIssues(head: Omit<RawCase, 'events'>): InputIssue[] {
 export function correctionIssue(target: number, before: readonly JobEvent[], path: string): InputIssue | null {
   const event = before[target - 1];
   if (!event) return { path, message: `there is no event ${target} before this one; events are numbered from 1` };
-  if (event.kind !== 'reading' && event.kind !== 'repair' && !(event.kind === 'correct' && event.replacement)) {
-    return { path, message: `event ${target} is a ${event.kind}: only a reading or a repair can be corrected` };
+  const strikes =
+    ['reading', 'repair', 'unmade'].includes(event.kind) || (event.kind === 'correct' && event.replacement);
+  if (!strikes) {
+    return {
+      path,
+      message: `event ${target} is a ${event.kind}: only a reading, a repair or a check not made can be corrected`,
+    };
   }
   return null;
 }

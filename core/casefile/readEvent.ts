@@ -1,9 +1,15 @@
 import type { z } from 'zod';
-import { ACCESS, type Reading } from '../checks/index.ts';
-import type { EngineWords, RepairAction } from '../engine/index.ts';
+import { ACCESS, findCheck, type Reading } from '../checks/index.ts';
+import {
+  DEMANDING,
+  type EngineWords,
+  type RepairAction,
+  type RunningState,
+  type Temperature,
+} from '../engine/index.ts';
 import { CONDITIONS, FAULTS, findFault } from '../faults/index.ts';
 import { issuesOf, jsonPath, type Read, refuse } from './issues.ts';
-import type { CloseKind } from './kinds.ts';
+import type { CloseKind, UnmadeReason } from './kinds.ts';
 import { cylinderIssue, readReading } from './readReading.ts';
 import {
   accessEventSchema,
@@ -13,6 +19,7 @@ import {
   noteEventSchema,
   type RawCheckEvent,
   repairEventSchema,
+  unmadeEventSchema,
 } from './schema.ts';
 
 export interface RepairStep {
@@ -22,6 +29,15 @@ export interface RepairStep {
   /** To be made good. */
   readonly temporary: boolean;
   readonly note: string | null;
+}
+
+/** A check that could not be made. */
+export interface Unmade {
+  readonly check: string;
+  readonly cylinder: number | null;
+  readonly condition: RunningState;
+  readonly temperature: Temperature | null;
+  readonly because: UnmadeReason;
 }
 
 /** An event past the door: ids known to this engine, figures in inside units. */
@@ -35,6 +51,7 @@ export type JobEvent =
       readonly reason: string | null;
       readonly replacement: Extract<JobEvent, { kind: 'reading' | 'repair' }> | null;
     }
+  | { readonly kind: 'unmade'; readonly unmade: Unmade }
   | { readonly kind: 'access'; readonly key: string; readonly open: boolean }
   | { readonly kind: 'close'; readonly close: CloseKind; readonly note: string | null };
 
@@ -57,12 +74,13 @@ export function readEvent(raw: unknown, path: string, engine: EngineWords): Read
     }));
   }
   if ('access' in raw) return parsed(accessEventSchema, raw, path, (event) => readAccess(event, path, engine));
+  if ('unmade' in raw) return parsed(unmadeEventSchema, raw, path, (event) => readUnmade(event, path, engine));
   if ('note' in raw)
     return parsed(noteEventSchema, raw, path, (event) => ({ ok: true, value: { kind: 'note', note: event.note } }));
   return refuse({
     path,
     message: 'an event says what it is by one of these keys',
-    accepted: ['check', 'repair', 'correct', 'access', 'note', 'close'],
+    accepted: ['check', 'repair', 'correct', 'access', 'unmade', 'note', 'close'],
   });
 }
 
@@ -144,4 +162,31 @@ function readAccess(event: z.infer<typeof accessEventSchema>, path: string, engi
       open: event.now === 'open',
     },
   };
+}
+
+function readUnmade(event: z.infer<typeof unmadeEventSchema>, path: string, engine: EngineWords): Read<JobEvent> {
+  const check = findCheck(event.unmade);
+  if (!check?.appliesTo(engine))
+    return refuse({
+      path: `${path}.unmade`,
+      message: check ? `"${event.unmade}" cannot be made on this engine` : `no check is called "${event.unmade}"`,
+    });
+  // A pair is left undone as a pair: a side may be named, and need not.
+  const side = cylinderIssue(event.cylinder, check.scope === 'cylinder' ? 'optional' : 'none', path, engine);
+  if (side) return refuse(side);
+  const condition = event.condition ?? check.states[0]!;
+  if (!check.states.includes(condition))
+    return refuse({
+      path: `${path}.condition`,
+      message: `${check.id} is not made in that state`,
+      accepted: [...check.states],
+    });
+  if (event.because === 'not-reached' && !DEMANDING.includes(condition))
+    return refuse({
+      path: `${path}.because`,
+      message: 'nothing has to be reached for a check on a standing engine',
+      accepted: ['out-of-reach'],
+    });
+  const { unmade, cylinder = null, temperature = null, because } = event;
+  return { ok: true, value: { kind: 'unmade', unmade: { check: unmade, cylinder, condition, temperature, because } } };
 }

@@ -10,7 +10,7 @@ import {
 import { houseSchema } from '../house.ts';
 import { SYMPTOM_IDS, type Symptom } from '../symptoms.ts';
 import { DIMENSIONS, type Unit } from '../units/index.ts';
-import { CLOSE_KINDS } from './kinds.ts';
+import { CLOSE_KINDS, UNMADE_REASONS } from './kinds.ts';
 
 /** Every unit a figure may carry; which of them a field takes depends on what it measures. */
 export const UNITS = Object.values(DIMENSIONS).flatMap((d) => Object.keys(d.units)) as [Unit, ...Unit[]];
@@ -99,6 +99,16 @@ export const accessEventSchema = z.strictObject({
   ...stamp,
 });
 
+/** A check somebody was about to make, and could not. It says nothing of any fault; it is not offered again while that holds. */
+export const unmadeEventSchema = z.strictObject({
+  unmade: z.string(),
+  cylinder: cylinderSchema.optional(),
+  condition: z.enum(RUNNING_STATES).optional(),
+  temperature: z.enum(TEMPERATURES).optional(),
+  because: z.enum(UNMADE_REASONS),
+  ...stamp,
+});
+
 export const closeEventSchema = z.strictObject({
   close: z.enum(CLOSE_KINDS),
   note: z.string().max(4000).optional(),
@@ -112,6 +122,7 @@ export const eventSchema = z.union([
   correctEventSchema,
   closeEventSchema,
   accessEventSchema,
+  unmadeEventSchema,
 ]);
 
 export const historySchema = z.strictObject({
@@ -147,5 +158,6 @@ export type RawNoteEvent = z.infer<typeof noteEventSchema>;
 export type RawCorrectEvent = z.infer<typeof correctEventSchema>;
 export type RawCloseEvent = z.infer<typeof closeEventSchema>;
 export type RawAccessEvent = z.infer<typeof accessEventSchema>;
+export type RawUnmadeEvent = z.infer<typeof unmadeEventSchema>;
 export type RawEvent = z.infer<typeof eventSchema>;
 export type RawCase = z.infer<typeof caseSchema>;

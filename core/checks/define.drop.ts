@@ -1,4 +1,4 @@
-import { legDropVolts } from '../measure/index.ts';
+import { aboveStarting, legDropVolts } from '../measure/index.ts';
 import type { RuleName } from '../rules.ts';
 import { errorOf, VOLTMETER } from './accuracy.ts';
 import { type CheckDefinition, defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
@@ -55,7 +55,9 @@ export function defineDrop(spec: {
       const expected = known
         ? legDropVolts({ lengthM: cableLength, gauge: gaugeOf(gauge), joints: 2, relayContacts: false }, current)
         : null;
-      const limit = expected ?? rules[spec.rule].value;
+      // A locked engine draws twice the usual: the same sound contacts then lose twice as much.
+      const usual = limitOf('at most', rules, spec.rule);
+      const limit = expected ?? usual.value * (typeof current === 'number' ? aboveStarting(current) : 1);
       return judge({
         value: volts,
         error: errorOf(reading, VOLTMETER, volts),
@@ -72,7 +74,7 @@ export function defineDrop(spec: {
         },
         limits: [
           expected === null
-            ? limitOf('at most', rules, spec.rule)
+            ? { ...usual, value: limit }
             : {
                 name: 'at most',
                 value: expected,

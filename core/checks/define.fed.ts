@@ -22,13 +22,15 @@ export function defineFed(
     | 'mayOnlyMean'
     | 'leak'
   > & {
-    /** Least volts of a wire that is fed. */
-    readonly atLeast: (rules: Rules) => Limit;
+    /** Least volts of a wire that is fed, with the battery's own where they were read [V]. */
+    readonly atLeast: (rules: Rules, postVolts: number | null) => Limit;
+    /** How far sound feeds scatter about that limit [V]. */
+    readonly spread: (postVolts: number | null) => number;
     readonly extra?: CheckDefinition['fields'];
     readonly points: readonly string[];
   },
 ): CheckDefinition {
-  const { atLeast, extra, points, ...frame } = spec;
+  const { atLeast, spread, extra, points, ...frame } = spec;
   return defineCheck({
     ...frame,
     scope: 'machine',
@@ -40,14 +42,15 @@ export function defineFed(
     fields: { value: numberField('Volts', 'voltage', [0, 20], ['V', 'V'], { required: true }), ...extra },
     accuracy: VOLTMETER,
     assess: (reading, { rules }) => {
-      const { value } = reading.fields;
+      const { value, posts } = reading.fields;
       if (typeof value !== 'number') return EMPTY_ASSESSMENT;
-      const least = atLeast(rules);
+      const battery = typeof posts === 'number' ? posts : null;
+      const least = atLeast(rules, battery);
       const limit = least.value;
       return judge({
         value,
         error: errorOf(reading, VOLTMETER, value),
-        spread: 0.15,
+        spread: spread(battery),
         bands: [
           { outcome: 'absent', from: -Infinity, to: limit },
           { outcome: 'present', from: limit, to: Infinity },

@@ -1,11 +1,11 @@
 import { defineFed } from './define.fed.ts';
-import { limitOf } from './define.ts';
+import { limitOf, numberField } from './define.ts';
 
 export const fuelSolenoidVolts = defineFed({
   id: 'fuel.solenoid-volts',
   code: 'sv',
   title: 'Volts at the fuel solenoid',
-  todo: 'Key on, its plug on, meter from ground to the fed wire.',
+  todo: 'Key on, its plug on, meter from ground to the fed wire; then across the battery posts.',
   system: 'fuel',
   states: ['key-on'],
   access: ['hood'],
@@ -13,9 +13,12 @@ export const fuelSolenoidVolts = defineFed({
   cannotClear: ['the plunger, and the jet behind it'],
   mayOnlyMean: ['a flat battery: hold it against the volts at the posts'],
   leak: { absent: 0.01 },
-  atLeast: (rules) => ({
+  extra: { posts: numberField('At the battery posts', 'voltage', [0, 16], ['V', 'V']) },
+  atLeast: (rules, postVolts) => ({
     ...limitOf('at least', rules, 'feedLostVolts'),
-    value: rules.batteryVolts.value - rules.feedLostVolts.value,
+    value: (postVolts ?? rules.batteryVolts.value) - rules.feedLostVolts.value,
   }),
+  // Without the battery's own volts, how low it may stand is in the scatter.
+  spread: (postVolts) => (postVolts === null ? 0.6 : 0.15),
   points: ['feed of the solenoid'],
 });

@@ -75,6 +75,7 @@ import { sparkMagnet } from './spark.magnet.ts';
 import { sparkMagnetAtTdc } from './spark.magnet-at-tdc.ts';
 import { sparkPlugGap } from './spark.plug-gap.ts';
 import { sparkPlugLook } from './spark.plug-look.ts';
+import { sparkPlugNew } from './spark.plug-new.ts';
 import { sparkPlugSwap } from './spark.plug-swap.ts';
 import { sparkTester } from './spark.tester.ts';
 import { splitCapLoose } from './split.cap-loose.ts';
@@ -130,6 +131,7 @@ export const CHECKS: readonly CheckDefinition[] = [
   sparkTester,
   sparkPlugLook,
   sparkPlugGap,
+  sparkPlugNew,
   sparkPlugSwap,
   sparkLeadLook,
   sparkKillOff,

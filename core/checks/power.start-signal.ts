@@ -16,6 +16,7 @@ const startSignal = defineFed({
   mayOnlyMean: ['key, interlock, fuse or wire: where along the line was it measured?'],
   leak: { absent: 0.01 },
   atLeast: (rules) => limitOf('at least', rules, 'signalVolts'),
+  spread: () => 0.15,
   extra: {
     tap: { kind: 'choice', label: 'Tap', choices: TAPS, required: false },
   },

@@ -20,6 +20,9 @@ export type Temperature = (typeof TEMPERATURES)[number];
 /** States in which the engine turns under its own power. */
 export const RUNNING: readonly RunningState[] = ['idle', 'half-speed', 'full-speed', 'loaded'];
 
+/** States that ask something of the engine, each more than the one before. */
+export const DEMANDING: readonly RunningState[] = ['cranking', ...RUNNING];
+
 export const MACHINE_KINDS = ['lawn-tractor', 'zero-turn', 'utility-vehicle', 'other'] as const;
 export type MachineKind = (typeof MACHINE_KINDS)[number];
 

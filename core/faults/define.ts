@@ -72,11 +72,9 @@ export const fix = (
   leaves: readonly Leaves[] = [],
 ): RepairDefinition => ({ action, minutes, access, retest, leaves, ...(partsBand ? { partsBand } : {}) });
 
-/** Whether one and the same part is replaced for both: which of them it was, the new part does not ask. */
-export const sameRepair = (
-  a: Pick<FaultDefinition, 'part' | 'repair'>,
-  b: Pick<FaultDefinition, 'part' | 'repair'>,
-): boolean => a.part === b.part && a.repair.action === 'replaced' && b.repair.action === 'replaced';
+/** Whether one and the same work cures both: which of them it was, the new part does not ask. */
+export const sameRepair = (a: Pick<FaultDefinition, 'sameWork'>, b: Pick<FaultDefinition, 'sameWork'>): boolean =>
+  a.sameWork !== null && a.sameWork === b.sameWork;
 
 export interface FaultDefinition {
   readonly id: string;
@@ -105,6 +103,8 @@ export interface FaultDefinition {
   /** The same on a single, where it differs. */
   readonly settledOnSingle: readonly (readonly Need[])[] | null;
   readonly repair: RepairDefinition;
+  /** Faults that name the same work here are cured by it together: a new coil, whatever ailed the old. */
+  readonly sameWork: string | null;
   /** What to look at behind the part that failed, and the preventive step. */
   readonly behind: string | null;
   readonly endsInDecision: boolean;
@@ -149,6 +149,7 @@ type Optional =
   | 'effects'
   | 'curedBy'
   | 'settledOnSingle'
+  | 'sameWork'
   | 'behind'
   | 'endsInDecision';
 
@@ -168,6 +169,7 @@ export function defineFault(
     effects: [],
     curedBy: [],
     settledOnSingle: null,
+    sameWork: null,
     behind: null,
     endsInDecision: false,
     ...spec,

@@ -71,13 +71,21 @@ export const FUEL_FAULTS = [
       weight: 3,
       history: { 'ran-out-of-fuel': 3, 'since-work-on:fuel': 1.5 },
       symptoms: { 'starts-then-dies': 0.3, 'stopped-suddenly': 0.25 },
-      settledBy: [[{ check: 'fuel.flow', outcomes: ['none'] }], [{ check: 'look.fuel', outcomes: ['empty'] }]],
+      settledBy: [
+        [{ check: 'look.fuel', outcomes: ['empty', 'tap-shut'] }],
+        // A filter or a line that lets nothing past shows the same at the carburettor.
+        [
+          { check: 'fuel.flow', outcomes: ['none'] },
+          { check: 'fuel.filter', outcomes: ['clean'] },
+          { check: 'fuel.line-look', outcomes: ['ok'] },
+        ],
+      ],
       repair: fix('adjusted', 1, [], 'fuel.flow'),
       behind: 'Dirt off the bottom of an empty tank: filter and screen.',
     },
     [{ failure: 'run', levels: { nostart: 0.7, dies: 0.28 } }, NO_FUEL(0.95)],
     { none: 0.95, weak: 0.03 },
-    [{ check: 'look.fuel', outcomes: { empty: 0.4 } }],
+    [{ check: 'look.fuel', outcomes: { empty: 0.45, 'tap-shut': 0.45 } }],
   ),
   supply(
     {
@@ -125,7 +133,7 @@ export const FUEL_FAULTS = [
       behind: 'Heat, age or teeth: clip it clear.',
     },
     [{ failure: 'run', levels: { dies: 0.25, nostart: 0.08 } }, LEAN(0.7)],
-    { weak: 0.7, none: 0.12 },
+    { weak: 0.65, none: 0.2 },
     [
       { check: 'fuel.line-look', outcomes: { collapsed: 0.3, cracked: 0.47, kinked: 0.2 } },
       { check: 'look.stains', outcomes: { 'fuel-at-carb': 0.2 } },
@@ -145,7 +153,7 @@ export const FUEL_FAULTS = [
       behind: 'What it caught is in the tank still.',
     },
     [{ failure: 'run', levels: { dies: 0.2, nostart: 0.05 } }, LEAN(0.8)],
-    { weak: 0.86, none: 0.07 },
+    { weak: 0.75, none: 0.18 },
     [{ check: 'fuel.filter', outcomes: { restricted: 0.95 } }],
   ),
   supply(

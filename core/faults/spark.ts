@@ -52,9 +52,14 @@ export const SPARK_FAULTS = [
       { check: 'spark.plug-look', outcomes: { bridged: 0.25, cracked: 0.15, wet: 0.3, sooty: 0.2, oily: 0.08 } },
       { check: 'spark.tester', outcomes: { weak: 0.02 } },
     ],
-    curedBy: [{ check: 'spark.plug-swap' }],
+    curedBy: [{ check: 'spark.plug-swap' }, { check: 'spark.plug-new' }],
     settledBy: [
       [{ check: 'spark.plug-swap', outcomes: ['follows-plug'], on: 'every' }],
+      [{ check: 'spark.plug-new', outcomes: ['returns'] }],
+      [
+        { check: 'spark.plug-new', outcomes: ['returns'] },
+        { check: 'spark.plug-gap', outcomes: ['ok'] },
+      ],
       [{ check: 'spark.plug-look', outcomes: ['bridged', 'cracked'] }],
     ],
     repair: {
@@ -109,6 +114,7 @@ export const SPARK_FAULTS = [
       ],
     ],
     repair: NEW_COIL,
+    sameWork: 'new coil',
   }),
   defineFault({
     id: 'spark.coil-hot',
@@ -145,6 +151,7 @@ export const SPARK_FAULTS = [
       [{ check: 'spark.coil-swap', outcomes: ['follows-coil'], on: 'every', when: { temperatures: ['hot'] } }],
     ],
     repair: NEW_COIL,
+    sameWork: 'new coil',
     behind: 'Packed cooling fins cook coils: look under the shroud while it is off.',
   }),
   defineFault({
@@ -177,6 +184,7 @@ export const SPARK_FAULTS = [
       [{ check: 'spark.coil-swap', outcomes: ['follows-coil'], on: 'every', when: { states: ['full-speed'] } }],
     ],
     repair: NEW_COIL,
+    sameWork: 'new coil',
   }),
   defineFault({
     id: 'spark.coil-weak',
@@ -203,6 +211,7 @@ export const SPARK_FAULTS = [
       [{ check: 'spark.coil-swap', outcomes: ['follows-coil'], on: 'every' }],
     ],
     repair: NEW_COIL,
+    sameWork: 'new coil',
   }),
   defineFault({
     id: 'spark.gap-wide',
@@ -359,7 +368,11 @@ export const SPARK_FAULTS = [
       { check: 'split.primer', outcomes: { nothing: 0.82, coughs: 0.08 } },
     ],
     curedBy: [{ check: 'spark.kill-off-all' }, { check: 'spark.kill-off' }],
-    settledBy: [[{ check: 'spark.kill-off-all', outcomes: ['returns'] }]],
+    settledBy: [
+      [{ check: 'spark.kill-off-all', outcomes: ['returns'] }],
+      [{ check: 'spark.kill-continuity', outcomes: ['grounded-key-on'] }],
+      [{ check: 'spark.kill-off', outcomes: ['returns'], on: 'every' }],
+    ],
     repair: { action: 'repaired', minutes: 15, access: ['hood'], retest: 'spark.tester', leaves: [] },
     behind: 'Key, seat or blade switch: move each while it runs before the job is closed.',
   }),
@@ -377,7 +390,7 @@ export const SPARK_FAULTS = [
     ],
     symptoms: { 'misfire-intermittent': 0.5, 'low-power': 0.4, 'hard-start-cold': 0.25 },
     effects: [{ check: 'spark.plug-gap', outcomes: { wide: 0.8, closed: 0.17 } }],
-    curedBy: [{ check: 'spark.plug-swap' }],
+    curedBy: [{ check: 'spark.plug-swap' }, { check: 'spark.plug-new' }],
     settledBy: [[{ check: 'spark.plug-gap', outcomes: ['wide', 'closed'] }]],
     repair: fix('adjusted', 2, ['plug[c]'], 'spark.plug-gap', [0, 8]),
     behind: null,

@@ -16,11 +16,18 @@ export const TURN_FAULTS = [
     effects: [
       { check: 'turn.by-hand', outcomes: { locked: 0.55, drags: 0.35 } },
       { check: 'turn.plugs-out', outcomes: { 'still-locked': 0.85 } },
-      { check: 'turn.pto', outcomes: { seized: 0.78, rough: 0.2 } },
+      { check: 'turn.pto', outcomes: { seized: 0.68, rough: 0.3 } },
       { check: 'power.crank-current', outcomes: { locked: 0.6, high: 0.3 } },
       { check: 'power.crank-volts', outcomes: { sags: 0.45, collapses: 0.35 } },
     ],
-    settledBy: [[{ check: 'turn.pto', outcomes: ['seized'] }]],
+    settledBy: [
+      [{ check: 'turn.pto', outcomes: ['seized'] }],
+      // What is only rough to turn must be felt through the crank to be the cause.
+      [
+        { check: 'turn.pto', outcomes: ['rough'] },
+        { check: 'turn.by-hand', outcomes: ['drags', 'locked'] },
+      ],
+    ],
     repair: fix('replaced', 40, ['belly'], 'turn.by-hand', [80, 260]),
     behind: 'What seized it: water in the bearing, a belt or string wound in.',
   }),

@@ -162,7 +162,7 @@ export const VALVE_FAULTS = [
     perCylinder: true,
     weight: 4,
     history: { 'since-work-on:valves': 1.5, 'since-work-on:head': 2 },
-    failures: [{ failure: 'pull', levels: { dead: 0.85, weak: 0.1 } }],
+    failures: [{ failure: 'pull', levels: { dead: 0.72, weak: 0.23 } }],
     symptoms: {
       'low-power': 0.7,
       'one-cylinder': 0.5,
@@ -174,9 +174,13 @@ export const VALVE_FAULTS = [
     effects: [
       {
         check: 'valve.motion',
-        outcomes: { 'intake-still': 0.45, 'exhaust-still': 0.45, 'intake-short': 0.03, 'exhaust-short': 0.03 },
+        outcomes: { 'intake-still': 0.33, 'exhaust-still': 0.33, 'intake-short': 0.15, 'exhaust-short': 0.15 },
       },
       { check: 'valve.pushrods', outcomes: { bent: 0.6, off: 0.37 } },
+      // A bent rod is a short one.
+      { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.45 } },
+      { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.45 } },
+      { check: 'valve.lash', outcomes: { wide: 0.8 } },
       { check: 'seal.thumb', outcomes: { soft: 0.3, nothing: 0.2 } },
       // The gauge is blunt and leak-down blind: the valve simply never opens.
       { check: 'seal.compression', outcomes: { low: 0.25, 'very-low': 0.2 } },
@@ -219,6 +223,7 @@ export const VALVE_FAULTS = [
     ],
     settledBy: [[{ check: 'valve.motion', outcomes: ['stays-open'] }]],
     repair: fix('repaired', 60, ['head[c]'], 'seal.thumb', [10, 80]),
+    sameWork: 'head off to a valve held open',
     behind: 'Why it stuck: stale fuel, heat, a loose guide.',
   }),
   leaking('intake', 'Intake valve leaks', { 'pops-intake': 0.4 }, {}),
@@ -317,6 +322,7 @@ export const VALVE_FAULTS = [
       ],
     ],
     repair: fix('removed', 120, ['head[c]'], 'seal.leak-down', [30, 90]),
+    sameWork: 'head off to a valve held open',
     behind: 'Something came off upstream: find what, and whether more of it is on its way.',
   }),
 ];

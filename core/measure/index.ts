@@ -37,4 +37,4 @@ export {
 export { type Prospect, type RepairOrReplace, repairOrReplace } from './money.ts';
 export { normalCdf } from './normal.ts';
 export { type SolenoidFindings, type SolenoidVerdict, solenoidVerdict } from './solenoid.ts';
-export { type Leg, legDropVolts, wireDiameterMm, wireOhmsPerM } from './wire.ts';
+export { aboveStarting, type Leg, legDropVolts, wireDiameterMm, wireOhmsPerM } from './wire.ts';

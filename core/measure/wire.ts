@@ -33,6 +33,11 @@ export function wireOhmsPerM(areaMm2: number, copperC = 20): number {
 /** What each joint and a relay's contacts may lose under starting current [V] [P]. */
 const JOINT_VOLTS = 0.1;
 const CONTACT_VOLTS = 0.2;
+/** Starting current those figures are meant for; above it joints and contacts lose in proportion, being resistances [A] [P]. */
+const STARTING_A = 200;
+
+/** How many times more than usual a sound joint or contact may lose at that current, 1 or more. */
+export const aboveStarting = (currentA: number): number => Math.max(1, currentA / STARTING_A);
 
 /** One leg of the starting circuit. */
 export interface Leg {
@@ -53,5 +58,6 @@ export function legDropVolts({ lengthM, gauge, joints, relayContacts }: Leg, cur
   if (!(lengthM >= 0 && joints >= 0 && currentA >= 0))
     throw new RangeError('legDropVolts: length, joints and current must be 0 or more');
   const areaMm2 = (Math.PI / 4) * wireDiameterMm(gauge) ** 2;
-  return wireOhmsPerM(areaMm2) * lengthM * currentA + joints * JOINT_VOLTS + (relayContacts ? CONTACT_VOLTS : 0);
+  const touching = joints * JOINT_VOLTS + (relayContacts ? CONTACT_VOLTS : 0);
+  return wireOhmsPerM(areaMm2) * lengthM * currentA + touching * aboveStarting(currentA);
 }

@@ -64,8 +64,8 @@ export interface Mower {
   };
   readonly ambientC: number;
   readonly ambientPa: number;
-  /** Tester's ohms as it stands, and once charged. */
-  battery: { openVolts: number; testerOhms: number; chargedOhms: number; cellGone: boolean };
+  /** Tester's ohms as it stands, and once charged; `fed` once a charger was on it, or a full one is in its place. */
+  battery: { openVolts: number; testerOhms: number; chargedOhms: number; cellGone: boolean; fed: boolean };
   ohms: { positive: number; relay: number; ground: number; regulatorGround: number };
   starter: { strength: number; drives: boolean; dragNm: number };
   relayCoil: boolean;
@@ -174,6 +174,7 @@ export function soundMower(engine: EngineWords, chance: Random): Mower {
       testerOhms,
       chargedOhms: testerOhms,
       cellGone: false,
+      fed: false,
     },
     ohms: { positive: vary(0.0016, 0.2), relay: vary(0.0006, 0.2), ground: vary(0.0014, 0.2), regulatorGround: 0.002 },
     starter: { strength: vary(1, 0.04), drives: true, dragNm: 0 },

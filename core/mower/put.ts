@@ -288,9 +288,10 @@ const CYLINDER: Readonly<Record<string, OnCylinder>> = {
   },
   'valve.pushrod': (c, s, form) => {
     c.pushrod = s > 0.5 ? 'off' : 'bent';
-    const left = s > 0.5 ? 0 : between(0.6, 0.3, 2 * s);
-    if (form < 0.5) c.lift.intake = left;
-    else c.lift.exhaust = left;
+    const valve = form < 0.5 ? 'intake' : 'exhaust';
+    if (s > 0.5) c.lift[valve] = 0;
+    // A bent rod is a short one: what it lacks is clearance.
+    else c.lashMm[valve] += between(0.9, 2.6, 2 * s);
   },
   'valve.stuck': (c, s) => {
     c.stuckMm2 = ratio(25, 250, s);
@@ -379,6 +380,17 @@ export function withFaults(sound: Mower, faults: readonly Put[]): Mower {
   m.battery.testerOhms *= 1 + 2.2 * Math.max(0, Math.min(1.2, 12.4 - m.battery.openVolts));
   stand(m);
   return m;
+}
+
+/** A full charge [V] [M]. */
+const CHARGED_V = 12.6;
+
+/** The same machine once its battery was on a charger; a cell that is gone takes none. What emptied it is still there. */
+export function charged(m: Mower): Mower {
+  const { battery } = m;
+  if (battery.cellGone) return m;
+  const openVolts = Math.max(battery.openVolts, CHARGED_V);
+  return { ...m, battery: { ...battery, openVolts, testerOhms: battery.chargedOhms, fed: true } };
 }
 
 /** Share of the fuel past a needle that finds its way above a piston while it stands; the rest is in the oil [M]. */

@@ -198,7 +198,7 @@ export function running(m: Mower, state: RunningState, hot: boolean, crankRpm: n
   const through =
     plunger === 'stuck-open' ? 1 : !holds || plunger === 'stuck-shut' ? 0 : plunger === 'sticky' ? 0.5 : 1;
   // A vent that lets no air in stops the fuel only after some minutes.
-  const fed = Math.min(1, supplyMlPerMin(m, hot || wide) / Math.max(1, demand)) * through;
+  const fed = Math.min(1, supplyMlPerMin(m, hot || state === 'loaded') / Math.max(1, demand)) * through;
   const { fuel } = m;
   const jets =
     (state === 'idle'
@@ -219,7 +219,8 @@ export function running(m: Mower, state: RunningState, hot: boolean, crankRpm: n
     const mixture = jets * c.jet * fed * Math.max(0, 1 + fuel.richer + choke + filter) * (1 - leaner);
     const spark = (sparkAt(m, i, rpm, hot) * c.plug.passes) / (need * (Math.max(0.3, c.plug.gapMm) / 0.76) ** 0.7);
     const shorted = c.plug.gapMm < 0.15;
-    const wet = c.liquidMl > 5 ? 0 : 1;
+    // What stands above a piston is thrown out once the engine runs.
+    const wet = cranking && c.liquidMl > 5 ? 0 : 1;
     const spoiled = cranking ? fuel.spoilt ** 1.5 : fuel.spoilt;
     const fires = (shorted ? 0 : smooth(0.8, 1.2, spark)) * smooth(0.45, 0.7, mixture) * wet;
     const inlet = liftLeft(c.lift.intake, c.lashMm.intake, 0.105);

@@ -86,7 +86,7 @@ const TAKE: Readonly<Record<string, (t: Taking) => Found>> = {
   },
   'look.air-filter': ({ m }) =>
     !m.air.housing ? 'housing-broken' : m.air.filter < 0.6 ? 'blocked' : m.air.filter < 0.85 ? 'dirty' : 'clean',
-  'look.fuel': ({ m }) => m.fuel.quality,
+  'look.fuel': ({ m }) => (m.fuel.shut && m.fuel.quality === 'fresh' ? 'tap-shut' : m.fuel.quality),
   'look.wiring': ({ m, chance }) => {
     const place = m.wiringSeen.find(() => chance.next() < 0.65);
     return place ? { outcome: 'chafed', where: place } : 'ok';
@@ -101,19 +101,14 @@ const TAKE: Readonly<Record<string, (t: Taking) => Found>> = {
   'power.rest-volts': (t) => ({
     fields: { value: of(t.shown(t.m.battery.openVolts, 0.004, 0.01), 'V'), restedMinutes: of(600, 'min') },
   }),
-  'power.tester': ({ m, shown }) => {
-    // Under three quarters it is charged first: a cell that is gone takes no charge.
-    const charges = chargePercent(m.battery.openVolts) < 75 && !m.battery.cellGone;
-    return {
-      fields: {
-        measuredCca: of(Math.round(shown(3 / (charges ? m.battery.chargedOhms : m.battery.testerOhms), 0.04, 1)), 'A'),
-        ratedCca: of(m.sheet.ratedCcaA, 'A'),
-        ...(m.battery.cellGone
-          ? {}
-          : { stateOfCharge: of(charges ? 95 : Math.round(chargePercent(m.battery.openVolts)), '%') }),
-      },
-    };
-  },
+  'power.tester': ({ m, shown }) => ({
+    fields: {
+      measuredCca: of(Math.round(shown(3 / m.battery.testerOhms, 0.04, 1)), 'A'),
+      ratedCca: of(m.sheet.ratedCcaA, 'A'),
+      // A cell that is gone takes no charge: it is tested as it is.
+      ...(m.battery.cellGone ? {} : { stateOfCharge: of(Math.round(chargePercent(m.battery.openVolts)), '%') }),
+    },
+  }),
   'power.load': (t) => {
     const volts =
       t.m.battery.openVolts -
@@ -275,6 +270,14 @@ const TAKE: Readonly<Record<string, (t: Taking) => Found>> = {
     one(Math.max(0, Math.round(t.shown(t.m.cylinders[t.i]!.plug.gapMm, 0.03, 0.05) * 100) / 100), 'mm'),
   'spark.plug-swap': ({ m, view, asked, hot }) =>
     follows(view, viewOf(swapped(m, 'plug')), asked.condition, hot, 'follows-plug'),
+  'spark.plug-new': ({ m, view, i, asked, hot }) => {
+    const fitted = viewOf({
+      ...m,
+      cylinders: m.cylinders.map((c, k) => (k === i ? { ...c, plug: { passes: 1, gapMm: 0.76, look: null } } : c)),
+    });
+    const gives = (v: View) => strengthOf(v, asked.condition, hot)[i]!;
+    return yes(gives(fitted) < gives(view) + 0.25, 'same', 'returns');
+  },
   'spark.coil-swap': ({ m, view, asked, hot }) =>
     follows(view, viewOf(swapped(m, 'coil')), asked.condition, hot, 'follows-coil'),
   'spark.lead-look': ({ m, i }) => m.cylinders[i]!.lead.look,
@@ -340,7 +343,15 @@ const TAKE: Readonly<Record<string, (t: Taking) => Found>> = {
     m.flywheel.offsetDeg < 1.5 ? 'intact' : m.flywheel.offsetDeg < 12 ? 'sheared-part' : 'sheared',
   'fuel.solenoid-click': ({ m }) =>
     yes(m.solenoid.feed && m.solenoid.ohms > 5 && Number.isFinite(m.solenoid.ohms), 'clicks', 'silent'),
-  'fuel.solenoid-volts': (t) => one(t.m.solenoid.feed ? t.shown(t.m.battery.openVolts - 0.2, 0.004, 0.01) : 0, 'V'),
+  'fuel.solenoid-volts': (t) => {
+    const volts = t.m.battery.openVolts;
+    return {
+      fields: {
+        value: of(t.m.solenoid.feed ? t.shown(volts - 0.2, 0.004, 0.01) : 0, 'V'),
+        posts: of(t.shown(volts, 0.004, 0.01), 'V'),
+      },
+    };
+  },
   'fuel.solenoid-ohms': (t) => ({ value: ohms(t, t.m.solenoid.ohms) }),
   'fuel.solenoid-plunger': ({ m }) => m.solenoid.plunger,
   'fuel.flow': (t) => {
@@ -544,7 +555,7 @@ export const canTake = (check: string): boolean =>
 
 /** What is judged by eye, and the chance that something plain to see is overlooked all the same [M]. */
 const LOOKED_AT =
-  /^look\.|-look$|^fuel\.(jets|choke|governor-link|jet-seals|inlet-screen|pickup|filter|float)$|^valve\.(motion|pushrods|rocker-studs|springs)$/;
+  /^look\.(?!crank)|-look$|^fuel\.(jets|choke|governor-link|jet-seals|inlet-screen|pickup|filter|float)$|^valve\.(motion|pushrods|rocker-studs|springs)$/;
 const OVERLOOKED = 0.02;
 
 /**

@@ -64,7 +64,8 @@ export function symptomsOf(view: View): ReadonlyMap<Symptom, number> {
   const how = TURNING_TOLD[cold.how];
   if (how) say(how, 0.95);
   if (m.turning.seized || cold.how === 'stops-dead') say('will-not-turn', m.turning.seized ? 0.6 : 0.2);
-  if (m.battery.openVolts < 12.25) say('battery-goes-flat', 0.65);
+  // It was flat, or will be again from what does not charge it or drains it.
+  if (m.battery.openVolts < 12.25 || (m.battery.fed && emptiesAgain(m))) say('battery-goes-flat', 0.65);
   const goes = cranks(view, false);
   const coldStart = starts(view, false);
   if (goes && !coldStart) {
@@ -131,6 +132,9 @@ export function symptomsOf(view: View): ReadonlyMap<Symptom, number> {
   if (m.oil.fuelShare > 0.06) say('oil-level-rises', 0.4);
   return out;
 }
+
+const emptiesAgain = ({ charging, drawA, ohms }: Mower) =>
+  charging.stator < 0.7 || charging.regulator === 'none' || ohms.regulatorGround > 0.1 || drawA > 0.03;
 
 /** With the key at stop some cylinder still gets its spark. */
 export function keepsFiring(m: Mower): boolean {

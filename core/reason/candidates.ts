@@ -1,5 +1,6 @@
 import { RUNNING, type RunningState, type Temperature } from '../engine/index.ts';
 import { holds } from '../faults/index.ts';
+import type { Bars } from './barred.ts';
 import type { Belief } from './belief.ts';
 import { type Evidence, type GroupLikelihood, groupLikelihood, withReading } from './evidence.ts';
 import { type Catalogue, type CheckInstance, IMPLIED_CRANKS, IMPLIED_RUNS } from './fromCatalogue.ts';
@@ -24,6 +25,8 @@ export interface Situation {
   readonly after: ReadonlyMap<string, string>;
   readonly readings: readonly StandingReading[];
   readonly epoch: number;
+  /** What was tried and cannot be made. */
+  readonly barred: Bars;
 }
 
 /** One round of planning: what is believed and how the bench stands. */
@@ -335,6 +338,7 @@ export function candidatesOf(round: Round, active: Active, again: string | null)
     if ((instance.check.impliesState || RUNNING.includes(state)) && !possible(state)) continue;
     for (const temperature of temperaturesFor(instance, situation)) {
       if (temperature === 'hot' && (situation.crankingUnsafe || !possible('idle'))) continue;
+      if (isBarred(situation, instance, state, temperature)) continue;
       const read = readOn.get(instance.key)?.some((r) => r.epoch === situation.epoch && readAt(r, state, temperature));
       if (!read || instance.key === again)
         out.push(withReports(network, belief, makeCandidate(round, instance, state, mask, temperature)));
@@ -342,6 +346,14 @@ export function candidatesOf(round: Round, active: Active, again: string | null)
   }
   return out;
 }
+
+/** Whether that cannot be made as things stand. What does not idle is not brought to heat either; what is hot already is. */
+export const isBarred = (
+  { barred, hot }: Pick<Situation, 'barred' | 'hot'>,
+  instance: Pick<CheckInstance, 'check' | 'cylinder'>,
+  state: RunningState,
+  temperature: Temperature | null,
+): boolean => barred(instance, state, temperature) || (temperature === 'hot' && !hot && barred(instance, 'idle', null));
 
 function waitsForAnother({ check, cylinder }: CheckInstance, { after, readings }: Situation): boolean {
   const first = after.get(check.id);

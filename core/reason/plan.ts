@@ -3,6 +3,7 @@ import { type Belief, marginals } from './belief.ts';
 import {
   type Candidate,
   candidatesOf,
+  isBarred,
   makeCandidate,
   type Round,
   readAt,
@@ -76,8 +77,11 @@ export function planNext(
     mask: planner.accessKeys.reduce((mask, key, bit) => (situation.open.has(key) ? mask | (1 << bit) : mask), 0),
     hot: situation.hot,
     repaired: situation.repaired,
-    refuted: Uint8Array.from(planner.probes, ({ state, hot }, index) =>
-      timesTaken(readBy(index).filter((r) => readAt(r, state, hot ? 'hot' : null))),
+    // What cannot be made settles as little as what was taken twice in vain.
+    refuted: Uint8Array.from(planner.probes, ({ instance, state, hot }, index) =>
+      isBarred(situation, instance, state, hot ? 'hot' : null)
+        ? 2
+        : timesTaken(readBy(index).filter((r) => readAt(r, state, hot ? 'hot' : null))),
     ),
   };
   const roads = roadsOf(planner, missing, start);

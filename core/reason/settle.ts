@@ -71,12 +71,14 @@ export function meets(
   if (!holds(need.when, reading.condition, reading.temperature)) return false;
   if (need.part !== undefined) {
     const weights = assessment.weights[need.part.replace('[c]', String(faultCylinder))];
-    return weights !== undefined && need.outcomes.some((o) => (weights[o] ?? 0) > 0.5);
+    return weights !== undefined && need.outcomes.reduce((sum, o) => sum + (weights[o] ?? 0), 0) > PLAINLY;
   }
   if (assessment.outcome === null || !need.outcomes.includes(assessment.outcome)) return false;
   return !assessment.tooCloseToCall || shareOf(assessment, need.outcomes) > BEYOND_DOUBT;
 }
 
+/** At one place of several, a finding this much likelier than not is no reading at its limit. */
+const PLAINLY = 0.75;
 /** Worn or bad may be too close to call, and yet either is what is asked for. */
 const BEYOND_DOUBT = 0.9;
 

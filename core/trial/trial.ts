@@ -1,9 +1,11 @@
-import { advance, type Bench, openBench, summarise } from '../bench/index.ts';
+import { advance, type Bench, cannotBeMade, openBench, summarise } from '../bench/index.ts';
 import { type CaseHead, readCase, readEvent } from '../casefile/index.ts';
 import { checkOf } from '../checks/index.ts';
+import { DEMANDING } from '../engine/index.ts';
 import { findFault, isCondition, sameRepair } from '../faults/index.ts';
+import { chargePercent } from '../measure/battery.ts';
 import type { Mower } from '../mower/machine.ts';
-import { putKey, withFaults } from '../mower/put.ts';
+import { charged, putKey, withFaults } from '../mower/put.ts';
 import { type Asked, take } from '../mower/take.ts';
 import { cranks, starts, type View, viewOf } from '../mower/tell.ts';
 import { random } from '../random.ts';
@@ -77,7 +79,8 @@ export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one'): 
   const truth = drawn.puts.map(putKey).sort();
   const gone = new Set<string>();
   const views = new Map<string, View>();
-  const drained = { done: false };
+  /** Work that leaves the machine another than it came, whatever is wrong with it. */
+  const worked = { drained: false, charged: false };
   let minutes = 0;
   let checks = 0;
   let wrongParts = 0;
@@ -93,10 +96,11 @@ export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one'): 
 
   const viewNow = (): View => {
     const present = presentAt(drawn, gone, minutes);
-    const key = `${present.map(putKey).join()}|${drained.done}`;
+    const key = `${present.map(putKey).join()}|${worked.drained}|${worked.charged}`;
     let view = views.get(key);
     if (!view) {
-      view = viewOf(dry(withFaults(drawn.sound, present), drained.done));
+      const m = dry(withFaults(drawn.sound, present), worked.drained);
+      view = viewOf(worked.charged ? charged(m) : m);
       views.set(key, view);
     }
     return view;
@@ -109,7 +113,20 @@ export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one'): 
   };
   const make = (asked: Asked) => {
     for (const raw of take(viewNow(), asked, chance)) record(raw);
-    if (asked.check === 'turn.plugs-out') drained.done = true;
+    if (asked.check === 'turn.plugs-out') worked.drained = true;
+    if (asked.check === 'power.tester' && wantsCharge(viewNow())) charge();
+  };
+  /** A tester says nothing of a battery that is not charged: it is put on the charger, which is a repair and written down as one. */
+  const charge = () => {
+    const { openVolts } = viewNow().m.battery;
+    record(take(viewNow(), REST_VOLTS, chance)[0]);
+    minutes += CHARGING_MIN;
+    worked.charged = true;
+    if (truth.includes(FLAT) && !gone.has(FLAT)) repaired.push(FLAT);
+    else if (openVolts < EMPTIED_V) followed.add(FLAT);
+    gone.add(FLAT);
+    repairsMade.add(FLAT);
+    record(repairOf(FLAT));
   };
   const done = (end: TrialResult['end']): TrialResult => {
     const final = [...new Set(repaired)].filter((key) => !followed.has(key)).sort();
@@ -145,13 +162,14 @@ export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one'): 
       for (const put of cured) gone.add(putKey(put));
       if (cured.length > 0) repaired.push(...cured.map(putKey));
       // A battery that something else emptied is empty: charging it is no wrong part, nor the cause.
-      else if (proven.fault === 'power.battery-flat' && viewNow().m.battery.openVolts < 12.2)
-        followed.add(proven.fault);
+      else if (proven.fault === FLAT && viewNow().m.battery.openVolts < EMPTIED_V) followed.add(proven.fault);
       else wrongParts++;
       repairsMade.add(proven.fault);
       if (cured.length === 0) repaired.push(proven.fault);
       record(repairOf(proven.fault));
-      drained.done = true;
+      worked.drained = true;
+      // A new one comes charged.
+      if (proven.fault.startsWith('power.battery-')) worked.charged = true;
       continue;
     }
     if (summary.phase === 'ready') {
@@ -206,10 +224,21 @@ export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one'): 
     minutes += minutesOf(bench, asked);
     checks++;
     if (canMake(viewNow(), asked)) make(asked);
-    // That it cannot be brought to that state is seen, and written down as what it is.
-    else make(insteadOf(viewNow()));
+    // That it cannot be brought to that state is written down, with what is seen of it instead.
+    else {
+      record(unmadeOf(asked));
+      if (!wasSeen(bench, insteadOf(viewNow()))) make(insteadOf(viewNow()));
+    }
   }
 }
+
+const FLAT = 'power.battery-flat';
+/** A battery under this something emptied [V]; hands-on minutes of putting it on the charger and off [M]. */
+const EMPTIED_V = 12.2;
+const CHARGING_MIN = 3;
+const TESTER_PERCENT = 75;
+const REST_VOLTS: Asked = { check: 'power.rest-volts', cylinder: null, condition: 'key-off', temperature: null };
+const wantsCharge = ({ m }: View) => !m.battery.cellGone && chargePercent(m.battery.openVolts) < TESTER_PERCENT;
 
 const RUN_LOADED: Asked = { check: 'look.run', cylinder: null, condition: 'loaded', temperature: null };
 
@@ -221,6 +250,8 @@ function curedBy(key: string, put: Drawn['puts'][number]): boolean {
   if (putKey(put) === key) return true;
   const { id, cylinder } = splitKey(key);
   const [made, was] = [findFault(id), findFault(put.fault)];
+  // A new plug comes with its gap.
+  if (id === 'spark.plug-fouled' && put.fault === 'spark.plug-gap') return cylinder === put.cylinder;
   return made !== undefined && was !== undefined && sameRepair(made, was) && cylinder === put.cylinder;
 }
 
@@ -234,7 +265,11 @@ function canMake(view: View, asked: Asked): boolean {
   if (asked.check === 'look.run') return cranks(view, false);
   const hot = asked.temperature === 'hot';
   // What is tried to see whether it then runs needs no more than a start.
-  if (asked.check.startsWith('split.') && asked.condition !== 'cranking') return starts(view, false);
+  if (
+    (asked.check.startsWith('split.') || checkOf(asked.check).combine.kind === 'cure') &&
+    asked.condition !== 'cranking'
+  )
+    return starts(view, false);
   if (asked.check.startsWith('run.') && asked.check !== 'run.leak-watch') return starts(view, false);
   if (needsToRun(asked) || hot)
     return starts(view, false) && (!needsToRun(asked) || view.going(asked.condition, hot).runs);
@@ -248,13 +283,20 @@ const insteadOf = (view: View): Asked =>
     ? { check: 'look.run', cylinder: null, condition: 'cranking', temperature: null }
     : { check: 'look.crank', cylinder: null, condition: 'cranking', temperature: null };
 
-/** It was seen already, since the last repair, that the engine does not come to that state. */
-function wasInVain(bench: Bench, view: View, asked: Asked): boolean {
-  if (canMake(view, asked)) return false;
-  const instead = insteadOf(view);
-  const since = Math.max(0, ...bench.repairs.map((r) => r.event));
-  return bench.readings.some((r) => r.event > since && r.reading.check === instead.check);
-}
+const sinceRepair = (bench: Bench) => Math.max(0, ...bench.repairs.map((r) => r.event));
+
+const wasSeen = (bench: Bench, { check }: Asked) =>
+  bench.readings.some((r) => r.event > sinceRepair(bench) && r.reading.check === check);
+
+/** It is written down already, since the last repair, that the engine does not come to that state. */
+const wasInVain = (bench: Bench, view: View, asked: Asked): boolean =>
+  !canMake(view, asked) && cannotBeMade(bench, asked);
+
+/** The engine does not come to that state; what is made on a standing hot one wants it to run first. */
+const unmadeOf = ({ check, condition, temperature }: Asked): unknown =>
+  DEMANDING.includes(condition)
+    ? { unmade: check, condition, ...(temperature === 'hot' ? { temperature } : {}), because: 'not-reached' }
+    : { unmade: 'look.run', condition: 'idle', because: 'not-reached' };
 
 function repairOf(key: string): unknown {
   const { id, cylinder } = splitKey(key);

@@ -350,6 +350,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
                     setTurn((t) => t + 1);
                   }}
                   onRecord={onRecord}
+                  onUnmade={put}
                   onLeave={
                     picked === null && !more
                       ? null

@@ -7,10 +7,14 @@ import {
   type CheckDefinition,
   checkOf,
   cylindersOf,
+  DEMANDING,
   houseRules,
   type NextCheck,
+  NOT_REACHED_WORDS,
   type NumberField,
+  OUT_OF_REACH_WORDS,
   type RawCheckEvent,
+  type RawUnmadeEvent,
   type RunningState,
   readReading,
   STATE_WORDS,
@@ -63,6 +67,7 @@ interface Props {
   readonly onTouched: (entries: Entries) => void;
   readonly onSide: (cylinder: number | null) => void;
   readonly onRecord: (events: readonly { readonly event: RawCheckEvent; readonly id: string }[]) => void;
+  readonly onUnmade: (event: RawUnmadeEvent, id: string) => void;
   readonly onLeave: (() => void) | null;
   readonly takesFocus: TakesFocus;
 }
@@ -81,6 +86,7 @@ export function Plate({
   onTouched,
   onSide,
   onRecord,
+  onUnmade,
   onLeave,
   takesFocus,
 }: Props) {
@@ -91,6 +97,7 @@ export function Plate({
   );
   const ids = [useEntryId(), useEntryId()];
   const [insisted, setInsisted] = useState(false);
+  const [unmade, setUnmade] = useState(false);
   /** Taken down: it only waits to leave the plate. */
   const recorded = useRef(false);
   const [figure, setFigure] = useState<HTMLInputElement | null>(null);
@@ -284,8 +291,24 @@ export function Plate({
                 ),
             )}
           </div>
+          {!plate.retest && plate.replaces === null && (
+            <Button aria-expanded={unmade} onClick={() => setUnmade(!unmade)}>
+              Cannot be made
+            </Button>
+          )}
           {onLeave && <Button onClick={onLeave}>Back to the plan</Button>}
         </div>
+        {unmade && (
+          <WhyUnmade
+            plate={plate}
+            state={state}
+            canRecord={canRecord}
+            onUnmade={(event) => {
+              recorded.current = true;
+              onUnmade(event, ids[0]!);
+            }}
+          />
+        )}
         {figure && field && (
           <div className="hidden pointer-coarse:block">
             <Keypad
@@ -299,6 +322,42 @@ export function Plate({
         )}
       </div>
     </form>
+  );
+}
+
+/** Why not: the engine does not come to that state, or nobody gets at it. Neither says anything of a fault. */
+function WhyUnmade({
+  plate: { check, cylinder },
+  state: { condition, temperature },
+  canRecord,
+  onUnmade,
+}: {
+  plate: PlateCheck;
+  state: Entry;
+  canRecord: boolean;
+  onUnmade: (event: RawUnmadeEvent) => void;
+}) {
+  const because = (why: RawUnmadeEvent['because']) => () =>
+    onUnmade({
+      unmade: check,
+      ...(cylinder === null ? {} : { cylinder }),
+      condition,
+      ...(temperature === null ? {} : { temperature }),
+      because: why,
+    });
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a row of keys, not a group of form fields.
+    <div role="group" aria-label="Why it cannot be made" className="flex flex-wrap gap-2 border-t-2 border-line p-2">
+      {DEMANDING.includes(condition) && (
+        <Button disabled={!canRecord} onClick={because('not-reached')}>
+          {NOT_REACHED_WORDS[condition]}
+          {temperature === 'hot' && ' hot'}
+        </Button>
+      )}
+      <Button disabled={!canRecord} onClick={because('out-of-reach')}>
+        {OUT_OF_REACH_WORDS}
+      </Button>
+    </div>
   );
 }
 

@@ -9,9 +9,12 @@ import {
   checkOf,
   faultLabel,
   instrumentName,
+  NOT_REACHED_WORDS,
+  OUT_OF_REACH_WORDS,
   outcomeLabel,
   type RawCheckEvent,
   type RawEvent,
+  type RawUnmadeEvent,
   readingText,
   STATE_WORDS,
   type StandingReading,
@@ -79,7 +82,9 @@ interface Props {
 
 /** Whether a printed line has something that can be corrected: a note, a closing and a bare strike have not. */
 export const correctable = (event: RawEvent) =>
-  ('check' in event && event.check !== undefined) || ('repair' in event && event.repair !== undefined);
+  'unmade' in event ||
+  ('check' in event && event.check !== undefined) ||
+  ('repair' in event && event.repair !== undefined);
 
 /** The record as a paper tape, the newest line on top. Nothing is rubbed out: a line is struck and a new one printed. */
 export function Tape({ events, unsent, readings, befores, people, closed, said, asked, onAsk, ...act }: Props) {
@@ -227,6 +232,7 @@ function TapeLine({
               {event.note ? `. ${event.note}` : ''}
             </p>
           )}
+          {'unmade' in event && <p>{unmadeText(event)}</p>}
           {'access' in event && (
             <p>
               {event.now === 'open' ? 'Opened' : 'Put back'}: {accessLabel(accessKey(event))}
@@ -278,12 +284,22 @@ function whenText(iso: string): string {
 const accessKey = (event: { access: string; cylinder?: number | undefined }) =>
   event.cylinder === undefined ? event.access : `${event.access}[${event.cylinder}]`;
 
+/** What could not be made, and why. */
+function unmadeText({ unmade, cylinder, condition, temperature, because }: RawUnmadeEvent): string {
+  const why =
+    because === 'out-of-reach'
+      ? OUT_OF_REACH_WORDS
+      : `${NOT_REACHED_WORDS[condition ?? checkOf(unmade).states[0]!]}${temperature === 'hot' ? ' hot' : ''}`;
+  return `Not made: ${checkLabel(unmade, cylinder ?? null)}. ${why}.`;
+}
+
 /** What an event says, for a line about it. */
 export function eventText(event: RawEvent): string {
   if ('check' in event && event.check !== undefined) {
     return `${checkLabel(event.check, event.cylinder ?? null)}, ${readingText(event as RawCheckEvent)}`;
   }
   if ('repair' in event && event.repair !== undefined) return 'the repair';
+  if ('unmade' in event) return unmadeText(event);
   if ('access' in event) return accessLabel(accessKey(event));
   if ('close' in event) return 'the closing';
   return 'correct' in event ? 'the correction' : 'the note';

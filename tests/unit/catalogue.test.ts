@@ -21,7 +21,7 @@ const IDS = `
   power.drop-ground power.start-signal power.relay power.starter-direct power.crank-current power.fuse power.interlocks
   power.draw charge.volts charge.stator charge.regulator-drop turn.by-hand turn.plugs-out turn.pto split.primer
   split.choke split.cap-loose balance.cut-out balance.heat balance.rhythm spark.tester spark.plug-look spark.plug-gap
-  spark.plug-swap spark.kill-off spark.kill-off-all spark.coil-ohms spark.coil-swap spark.air-gap spark.lead-look
+  spark.plug-swap spark.plug-new spark.kill-off spark.kill-off-all spark.coil-ohms spark.coil-swap spark.air-gap spark.lead-look
   spark.kill-continuity spark.kill-diode spark.key spark.magnet spark.magnet-at-tdc spark.flywheel-nut
   fuel.solenoid-click fuel.solenoid-volts fuel.solenoid-ohms fuel.solenoid-plunger fuel.flow fuel.pump fuel.line-look
   fuel.filter fuel.pickup fuel.inlet-screen fuel.bowl-look fuel.needle-hold fuel.needle-look fuel.bowl-seal-look

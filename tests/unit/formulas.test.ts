@@ -82,6 +82,9 @@ describe('wire (ASTM B258, IEC 60028)', () => {
   it('each joint costs 0.1 V and relay contacts 0.2 V, whatever the current (common practice, no source)', () => {
     const bare = legDropVolts({ lengthM: 1, gauge: 4, joints: 0, relayContacts: false }, 120);
     expect(legDropVolts({ lengthM: 1, gauge: 4, joints: 3, relayContacts: true }, 120) - bare).toBeCloseTo(0.5, 12);
+    // A locked engine draws twice the usual current: contacts are resistances, and lose twice as much (Ohm).
+    const locked = legDropVolts({ lengthM: 1, gauge: 4, joints: 3, relayContacts: true }, 400);
+    expect(locked - legDropVolts({ lengthM: 1, gauge: 4, joints: 0, relayContacts: false }, 400)).toBeCloseTo(1, 12);
   });
 });
 

@@ -1,0 +1,25 @@
+import { defineCheck, outcomes } from './define.ts';
+
+export const sparkPlugNew = defineCheck({
+  id: 'spark.plug-new',
+  code: 'pn',
+  title: 'A sound plug in its place',
+  todo: 'Fit a plug known to be good, gapped to the sheet, and run it as before. Does this cylinder come back?',
+  system: 'spark',
+  scope: 'cylinder',
+  states: ['idle', 'half-speed', 'cranking'],
+  offeredIn: ['idle', 'cranking'],
+  minutes: 3,
+  access: ['plug[c]'],
+  hazards: ['open-plug-hole', 'carbon-monoxide'],
+  cannotClear: ['anything but the plug and its gap', 'what fouled the old one: it fouls the new one too'],
+  outcomes: outcomes({ same: 'No change', returns: 'Comes back' }),
+  combine: {
+    kind: 'cure',
+    failure: 'pull',
+    same: 'same',
+    cures: [{ outcome: 'returns', of: 'same' }],
+    reliability: 0.95,
+  },
+  leak: { returns: 0.01 },
+});

@@ -1,0 +1,49 @@
+import type { Unmade } from '../casefile/index.ts';
+import { DEMANDING, RUNNING, type RunningState, type Temperature } from '../engine/index.ts';
+import type { CheckInstance } from './fromCatalogue.ts';
+import type { StandingReading } from './settle.ts';
+
+/** A check that could not be made, as the record has it: the event that says so, and the repairs made before. */
+export interface Barred extends Unmade {
+  readonly event: number;
+  readonly epoch: number;
+}
+
+/** Whether a check in a state and heat, is one of those that cannot be made. */
+export type Bars = (
+  instance: Pick<CheckInstance, 'check' | 'cylinder'>,
+  state: RunningState,
+  temperature: Temperature | null,
+) => boolean;
+
+/**
+ * What cannot be made as things stand. An engine that does not come to one state comes to none that asks more of it, until the next repair or
+ * until something is read there after all; what nobody gets at is out until it is read after all.
+ */
+export function barredBy(unmade: readonly Barred[], readings: readonly StandingReading[], epoch: number): Bars {
+  const later = (event: number, of: (r: StandingReading) => boolean) => readings.some((r) => r.event > event && of(r));
+  const standing = unmade.filter((b) =>
+    b.because === 'not-reached'
+      ? b.epoch === epoch &&
+        !later(b.event, ({ reading }) => RUNNING.includes(reading.condition) && reaches(reading, b))
+      : !later(b.event, ({ reading }) => reading.check === b.check),
+  );
+  return ({ check, cylinder }, state, temperature) =>
+    standing.some((b) =>
+      b.because === 'not-reached'
+        ? asksNoLess(triedIn(check, state), b.condition) && (b.temperature !== 'hot' || temperature === 'hot')
+        : check.id === b.check && (b.cylinder === null || b.cylinder === cylinder),
+    );
+}
+
+/** What is tried to see whether the engine then comes to a state needs only that it starts. */
+const triedIn = ({ combine }: CheckInstance['check'], state: RunningState): RunningState =>
+  combine.kind === 'cure' && RUNNING.includes(state) ? 'idle' : state;
+
+const asksNoLess = (state: RunningState, than: RunningState) =>
+  DEMANDING.includes(state) && DEMANDING.indexOf(state) >= DEMANDING.indexOf(than);
+
+const reaches = (
+  { condition, temperature }: { readonly condition: RunningState; readonly temperature: Temperature | null },
+  barred: Barred,
+) => asksNoLess(condition, barred.condition) && (barred.temperature !== 'hot' || temperature === 'hot');
