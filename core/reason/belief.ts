@@ -1,7 +1,7 @@
 import { type Evidence, type Group, type GroupLikelihood, groupLikelihood, withReading } from './evidence.ts';
 import type { Layout } from './layout.ts';
 import type { CompiledVariable, Network } from './network.ts';
-import { membersOf } from './space.ts';
+import { membersOf, type Space } from './space.ts';
 
 /**
  * What is believed: mass over set x state assignment, and how much of it rests on no reading having slipped.
@@ -151,7 +151,7 @@ function multiplyInto(
   }
 }
 
-/** The same, brought back to a sum near 1 by what it was before, and added up in the one pass: this is most of an update. */
+/** The same, brought back to a sum near 1 by what it was before, and added up on the way: this is most of an update. */
 function multipliedLast(
   network: Network,
   { layout, all: allBefore, unslipped: unslippedBefore, whole: wholeBefore }: Mass,
@@ -160,57 +160,56 @@ function multipliedLast(
   { faultRow, stateMask, masks }: Pick<CompiledVariable, 'faultRow' | 'stateMask' | 'masks'>,
   { total, unslipped: clean }: GroupLikelihood,
 ): Mass {
-  const { count, members, faults: faultCount } = network.space;
+  const { count } = network.space;
   const { start, assignment } = layout;
   const scale = 1 / wholeBefore;
   const sets = new Float64Array(count);
-  const faults = new Float64Array(faultCount);
   const byAssignment = new Float64Array(network.assignments);
+  // Most sets are held with no state at all: what is added to one figure again and again is added in a register.
+  let stateless = 0;
   let whole = 0;
   let unslippedWhole = 0;
   for (let i = 0, at = 0; i < count; i++) {
     const base = faultRow[i]! * masks;
     let mass = 0;
-    if (masks === 1) {
-      // No state touches it: one figure for the whole set.
-      const factor = total[base]! * scale;
-      const cleanFactor = clean[base]! * scale;
-      for (const end = start[i + 1]!; at < end; at++) {
-        const here = allBefore[at]! * factor;
-        const cleanHere = unslippedBefore[at]! * cleanFactor;
-        all[at] = here;
-        unslipped[at] = cleanHere;
-        mass += here;
-        unslippedWhole += cleanHere;
-        byAssignment[assignment[at]!]! += here;
-      }
-    } else
-      for (const end = start[i + 1]!; at < end; at++) {
-        const held = assignment[at]!;
-        const row = base + stateMask[held]!;
-        const here = allBefore[at]! * total[row]! * scale;
-        const cleanHere = unslippedBefore[at]! * clean[row]! * scale;
-        all[at] = here;
-        unslipped[at] = cleanHere;
-        mass += here;
-        unslippedWhole += cleanHere;
-        byAssignment[held]! += here;
-      }
+    for (const end = start[i + 1]!; at < end; at++) {
+      const held = assignment[at]!;
+      // Where no state touches it there is one figure for the whole set.
+      const row = masks === 1 ? base : base + stateMask[held]!;
+      const here = allBefore[at]! * total[row]! * scale;
+      const cleanHere = unslippedBefore[at]! * clean[row]! * scale;
+      all[at] = here;
+      unslipped[at] = cleanHere;
+      mass += here;
+      unslippedWhole += cleanHere;
+      if (held === 0) stateless += here;
+      else byAssignment[held]! += here;
+    }
     sets[i] = mass;
     whole += mass;
-    const first = members[3 * i]!;
-    if (first < 0) continue;
-    faults[first]! += mass;
-    const second = members[3 * i + 1]!;
-    if (second < 0) continue;
-    faults[second]! += mass;
-    const third = members[3 * i + 2]!;
-    if (third >= 0) faults[third]! += mass;
   }
+  byAssignment[0] = stateless;
   possible(whole);
   const mass: Mass = { layout, all, unslipped, whole };
-  added.set(mass, sumsIn(network, sets, faults, byAssignment, unslippedWhole, whole));
+  added.set(mass, sumsIn(network, sets, faultSums(network.space, sets), byAssignment, unslippedWhole, whole));
   return mass;
+}
+
+/** Mass of each fault, over every set it is in: the sets of one, then the pairs row by row, then what was grown. */
+function faultSums({ faults: n, count, members }: Space, sets: Float64Array): Float64Array {
+  const out = sets.slice(1, 1 + n);
+  let at = 1 + n;
+  for (let a = 0; a < n; a++) {
+    let own = 0;
+    for (let b = a + 1; b < n; b++, at++) {
+      const mass = sets[at]!;
+      own += mass;
+      out[b]! += mass;
+    }
+    out[a]! += own;
+  }
+  for (; at < count; at++) for (let k = 3 * at; k < 3 * at + 3; k++) out[members[k]!]! += sets[at]!;
+  return out;
 }
 
 function possible(whole: number): void {

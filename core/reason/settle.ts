@@ -23,6 +23,8 @@ export interface Settled {
   readonly by: number;
   /** Every event the proof stands on. */
   readonly proof: readonly number[];
+  /** Other suspects of which the same work makes an end: it may be they. */
+  readonly orElse: readonly string[];
 }
 
 /** Readings without the misses that a later find of the same search outranks, since the same repair. */
@@ -120,7 +122,8 @@ export function settledFaults(
           proof.variables.map((v) => groups.get(v)!),
         )
       ) {
-        return [{ fault: fault.key, by: Math.max(...proof.events), proof: proof.events }];
+        const orElse = alike.filter((other) => p[other]! > LIVE).map((other) => catalogue.faults[other]!.key);
+        return [{ fault: fault.key, by: Math.max(...proof.events), proof: proof.events, orElse }];
       }
     }
     return [];

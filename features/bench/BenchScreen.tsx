@@ -315,6 +315,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
                 <RepairPlate
                   key={settled.fault}
                   faultKey={settled.fault}
+                  orElse={settled.orElse}
                   house={caseHead.house}
                   proof={[...new Set(settled.proof)].sort((a, b) => a - b).map(lineText)}
                   onRecord={put}

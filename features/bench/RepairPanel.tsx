@@ -100,12 +100,15 @@ export function RepairForm({
 /** A fault is proven: what settled it, what stands behind it, and the repair. */
 export function RepairPlate({
   faultKey,
+  orElse,
   house,
   proof,
   onRecord,
   onMore,
 }: {
   faultKey: string;
+  /** What it may be instead; the same work cures it. */
+  orElse: readonly string[];
   house: House;
   proof: readonly string[];
   onRecord: (event: RawEvent, id: string) => void;
@@ -123,6 +126,12 @@ export function RepairPlate({
     >
       <p className="text-[0.9rem] font-semibold text-soft">Proven</p>
       <h2 className="text-[1.9rem] font-extrabold leading-none [font-stretch:90%]">{faultLabel(faultKey)}</h2>
+      {orElse.length > 0 && (
+        <p className="mt-1 text-[1.1rem] leading-snug">
+          or <span className="font-bold">{orElse.map((key) => faultLabel(key)).join(', ')}</span>: the same work cures
+          either.
+        </p>
+      )}
       <ul className="mt-2 list-disc pl-5">
         {proof.map((line) => (
           <li key={line}>{line}</li>
