@@ -1,5 +1,5 @@
 import type { CaseHead, CloseKind, JobEvent, RepairStep } from '../casefile/index.ts';
-import { accessChain, checkOf, liesBehind, type Reading } from '../checks/index.ts';
+import { type Assessment, accessChain, checkOf, liesBehind, type Reading } from '../checks/index.ts';
 import { cylindersOf, RUNNING } from '../engine/index.ts';
 import { CONDITIONS, findFault, sameRepair } from '../faults/index.ts';
 import { type HousePractice, houseRules, practiceOf } from '../house.ts';
@@ -258,7 +258,8 @@ function withReadingTaken(bench: Bench, reading: Reading, event: number, retest:
       rules: bench.rules,
       twin,
     });
-  const taken: StandingReading = { event, reading, assessment: assess(reading, twins.at(-1)?.reading), epoch, retest };
+  const assessment = withoutToldAgain(bench, reading, epoch, assess(reading, twins.at(-1)?.reading));
+  const taken: StandingReading = { event, reading, assessment, epoch, retest };
   // The twin is judged again beside the new one, so that the order in which the pair was read does not matter.
   const judgedAgain = new Map(twins.map((r) => [r, assess(r.reading, reading)]));
   const moved = twins.filter((r) => !sameWeights(r.assessment.weights, judgedAgain.get(r)!.weights));
@@ -291,6 +292,19 @@ function withReadingTaken(bench: Bench, reading: Reading, event: number, retest:
   }
   const belief = withGroups(network, bench.belief, evidence);
   return { ...bench, belief, readings, ...bodily(bench, reading) };
+}
+
+/**
+ * What a run shows again of what the customer told, or an earlier run showed, is one and the same trouble and no second witness; it counts
+ * once. After a repair it does count: that it is there still is news.
+ */
+function withoutToldAgain(bench: Bench, { symptoms }: Reading, epoch: number, assessment: Assessment): Assessment {
+  if (symptoms === null || symptoms.length === 0 || epoch > 0) return assessment;
+  const told = new Set<string>([...bench.head.complaint, ...bench.readings.flatMap((r) => r.reading.symptoms ?? [])]);
+  const weights = Object.fromEntries(
+    Object.entries(assessment.weights).filter(([symptom]) => !(told.has(symptom) && symptoms.includes(symptom))),
+  );
+  return { ...assessment, weights };
 }
 
 /** What stands open once one thing was opened or put back: the way to it comes with it, and what lies behind goes with it. */

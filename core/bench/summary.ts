@@ -72,6 +72,8 @@ export interface BenchSummary extends Belief {
   readonly retests: readonly RetestDue[];
   readonly pairs: readonly BeforeAfter[];
   /** Reasons the job cannot be closed as cured. */
+  /** What is still to be tried before it goes back; a habit, no condition of closing. */
+  readonly handingBack: readonly TriedLast[];
   readonly closeBlockers: readonly CloseBlocker[];
 }
 
@@ -118,6 +120,7 @@ export function summarise(bench: Bench): BenchSummary {
     phase,
     retests,
     pairs: beforeAfter(bench),
+    handingBack: phase === 'ready' ? beforeHandingBack(bench) : [],
     closeBlockers: closeBlockers(bench, retests, gone),
   };
 }
@@ -420,6 +423,32 @@ export function openTemporaries(bench: Pick<Bench, 'repairs'>): MadeRepair[] {
       r.step.temporary &&
       !bench.repairs.some(
         (later, j) => j > i && later.key === r.key && !later.step.temporary && later.step.action !== 'bypassed',
+      ),
+  );
+}
+
+/** A check of the whole machine, in the state it is made in. */
+export type TriedLast = Pick<NextCheck, 'check' | 'condition' | 'temperature'>;
+
+/** What a machine is tried for before it goes back, whatever was wrong with it [P]: the order of the work, heat last. */
+export const HANDING_BACK: readonly TriedLast[] = [
+  { check: 'look.run', condition: 'loaded', temperature: null },
+  { check: 'charge.volts', condition: 'full-speed', temperature: null },
+  { check: 'run.leak-watch', condition: 'key-off', temperature: null },
+  { check: 'run.shut-off', condition: 'idle', temperature: null },
+  { check: 'run.minutes', condition: 'loaded', temperature: 'hot' },
+];
+
+/** Of those, what was not looked at since the last repair and can be made; none before a repair. */
+export function beforeHandingBack(bench: Bench): readonly TriedLast[] {
+  const last = bench.repairs.findLast((r) => r.step.action !== 'bypassed');
+  if (!last) return [];
+  return HANDING_BACK.filter(
+    ({ check, condition, temperature }) =>
+      checkOf(check).appliesTo(bench.head.engine) &&
+      !cannotBeMade(bench, { check, cylinder: null, condition, temperature }) &&
+      !bench.readings.some(
+        (r) => r.event > last.event && r.reading.check === check && r.reading.condition === condition,
       ),
   );
 }

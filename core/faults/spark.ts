@@ -371,7 +371,6 @@ export const SPARK_FAULTS = [
     settledBy: [
       [{ check: 'spark.kill-off-all', outcomes: ['returns'] }],
       [{ check: 'spark.kill-continuity', outcomes: ['grounded-key-on'] }],
-      [{ check: 'spark.kill-off', outcomes: ['returns'], on: 'every' }],
     ],
     repair: { action: 'repaired', minutes: 15, access: ['hood'], retest: 'spark.tester', leaves: [] },
     behind: 'Key, seat or blade switch: move each while it runs before the job is closed.',

@@ -1,4 +1,4 @@
-import { advance, type Bench, cannotBeMade, openBench, summarise } from '../bench/index.ts';
+import { advance, type Bench, cannotBeMade, HANDING_BACK, openBench, summarise } from '../bench/index.ts';
 import { type CaseHead, readCase, readEvent } from '../casefile/index.ts';
 import { checkOf } from '../checks/index.ts';
 import { DEMANDING } from '../engine/index.ts';
@@ -84,7 +84,6 @@ export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one'): 
   let minutes = 0;
   let checks = 0;
   let wrongParts = 0;
-  let handedBack = false;
   const repaired: string[] = [];
   const followed = new Set<string>();
   const repairsMade = new Set<string>();
@@ -173,21 +172,15 @@ export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one'): 
       continue;
     }
     if (summary.phase === 'ready') {
-      const last = bench.repairs.at(-1)!.event;
-      const run = bench.readings.findLast(
-        (r) => r.event > last && r.reading.check === 'look.run' && r.reading.condition === 'loaded',
-      );
-      // Nobody hands back what he has not run; if something else shows, it goes on.
-      if (handedBack || run?.reading.symptoms?.length === 0) return done('ready');
-      if (!run) {
-        make(canMake(viewNow(), RUN_LOADED) ? RUN_LOADED : insteadOf(viewNow()));
-        if (
-          bench.readings.at(-1)!.reading.check !== 'look.run' ||
-          bench.readings.at(-1)!.reading.condition !== 'loaded'
-        )
-          handedBack = true;
+      // What belongs to handing back is no search either; what cannot be run for it is left.
+      const left = summary.handingBack
+        .map((next): Asked => ({ ...next, cylinder: null }))
+        .find((asked) => canMake(viewNow(), asked));
+      if (left) {
+        make(left);
         continue;
       }
+      if (allSound(bench)) return done('ready');
     }
     const due = summary.retests[0];
     if (
@@ -282,6 +275,16 @@ const insteadOf = (view: View): Asked =>
   cranks(view, false)
     ? { check: 'look.run', cylinder: null, condition: 'cranking', temperature: null }
     : { check: 'look.crank', cylinder: null, condition: 'cranking', temperature: null };
+
+/** Whether nothing of what belongs to handing back was found wanting since the last repair. */
+const allSound = (bench: Bench) =>
+  bench.readings
+    .filter((r) => r.event > sinceRepair(bench) && HANDING_BACK.some(({ check }) => check === r.reading.check))
+    .every(({ reading, assessment }) =>
+      reading.check === 'look.run'
+        ? reading.symptoms?.length === 0
+        : assessment.outcome === null || assessment.outcome === checkOf(reading.check).outcomes[0]?.id,
+    );
 
 const sinceRepair = (bench: Bench) => Math.max(0, ...bench.repairs.map((r) => r.event));
 

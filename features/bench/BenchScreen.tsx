@@ -8,6 +8,7 @@ import {
   type CheckDefinition,
   CLOSE_WORDS,
   CONDITIONS,
+  checkLabel,
   checkOf,
   cylindersOf,
   epochOf,
@@ -17,7 +18,10 @@ import {
   type Plan,
   type RawCheckEvent,
   type RawEvent,
+  STATE_WORDS,
   SYMPTOMS,
+  TEMPERATURE_WORDS,
+  type TriedLast,
 } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
 import { DeskBar } from '@/features/shop/DeskBar.tsx';
@@ -324,6 +328,10 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
               ) : summary.phase === 'ready' && picked === null && !more ? (
                 <ReadyPlate
                   pairs={summary.pairs.map((pair) => beforeLineText(pair, (n) => rawReading(lines, n)))}
+                  handingBack={summary.handingBack}
+                  onTry={({ check, condition, temperature }) =>
+                    pick({ ...pickedPlate(checkOf(check), null, caseHead.engine, []), condition, temperature })
+                  }
                   onRecord={put}
                   onMore={() => setMore(true)}
                   blockers={summary.closeBlockers}
@@ -499,11 +507,15 @@ function NoteForm({ onRecord }: { onRecord: (event: RawEvent, id: string) => voi
 
 function ReadyPlate({
   pairs,
+  handingBack,
+  onTry,
   blockers,
   onRecord,
   onMore,
 }: {
   pairs: readonly BeforeAfterLine[];
+  handingBack: readonly TriedLast[];
+  onTry: (next: TriedLast) => void;
   blockers: Parameters<typeof ClosePanel>[0]['blockers'];
   onRecord: (event: RawEvent, id: string) => void;
   onMore: () => void;
@@ -519,6 +531,19 @@ function ReadyPlate({
       <p className="text-[0.9rem] font-semibold text-soft">Re-tested, complaint gone</p>
       <h2 className="text-[1.9rem] font-extrabold leading-none [font-stretch:90%]">Ready to close</h2>
       <BeforeAfterTable pairs={pairs} />
+      {handingBack.length > 0 && (
+        <section aria-label="Before it goes back" className="mt-3">
+          <h3 className="font-bold">Before it goes back, not tried since the repair:</h3>
+          <div className="mt-1.5 flex flex-wrap gap-2">
+            {handingBack.map((next) => (
+              <Button key={next.check} onClick={() => onTry(next)}>
+                {checkLabel(next.check, null)}, {STATE_WORDS[next.condition]}
+                {next.temperature && `, ${TEMPERATURE_WORDS[next.temperature]}`}
+              </Button>
+            ))}
+          </div>
+        </section>
+      )}
       <div className="mt-3">
         <ClosePanel blockers={blockers} preset="cured" onRecord={onRecord} />
       </div>
