@@ -22,6 +22,7 @@ import {
   catalogueFor,
   IMPLIED_CRANKS,
   IMPLIED_RUNS,
+  IMPLIED_TROUBLE,
   instanceKey,
 } from '../reason/fromCatalogue.ts';
 import { askedTriples } from '../reason/grow.ts';
@@ -258,7 +259,8 @@ function withReadingTaken(bench: Bench, reading: Reading, event: number, retest:
       rules: bench.rules,
       twin,
     });
-  const assessment = withoutToldAgain(bench, reading, epoch, assess(reading, twins.at(-1)?.reading));
+  const told = toldAlready(bench, reading, epoch);
+  const assessment = withoutToldAgain(assess(reading, twins.at(-1)?.reading), told);
   const taken: StandingReading = { event, reading, assessment, epoch, retest };
   // The twin is judged again beside the new one, so that the order in which the pair was read does not matter.
   const judgedAgain = new Map(twins.map((r) => [r, assess(r.reading, reading)]));
@@ -290,22 +292,32 @@ function withReadingTaken(bench: Bench, reading: Reading, event: number, retest:
     if (earlier.some((e) => e.at.state === at.state && e.at.temperature === at.temperature)) continue;
     evidence.set(variable, [...earlier, { variable, at, weights: YES, event }]);
   }
+  if (told.size > 0) {
+    const at = { state: 'bench', temperature: null };
+    evidence.set(IMPLIED_TROUBLE, [{ variable: IMPLIED_TROUBLE, at, weights: YES, event }]);
+  }
   const belief = withGroups(network, bench.belief, evidence);
   return { ...bench, belief, readings, ...bodily(bench, reading) };
 }
 
-/**
- * What a run shows again of what the customer told, or an earlier run showed, is one and the same trouble and no second witness; it counts
- * once. After a repair it does count: that it is there still is news.
- */
-function withoutToldAgain(bench: Bench, { symptoms }: Reading, epoch: number, assessment: Assessment): Assessment {
-  if (symptoms === null || symptoms.length === 0 || epoch > 0) return assessment;
-  const told = new Set<string>([...bench.head.complaint, ...bench.readings.flatMap((r) => r.reading.symptoms ?? [])]);
-  const weights = Object.fromEntries(
-    Object.entries(assessment.weights).filter(([symptom]) => !(told.has(symptom) && symptoms.includes(symptom))),
-  );
-  return { ...assessment, weights };
+/** Symptoms of a run before any repair that the customer told, or an earlier run showed. */
+function toldAlready({ head, readings }: Bench, { symptoms }: Reading, epoch: number): ReadonlySet<string> {
+  if (symptoms === null || epoch > 0) return new Set();
+  const told = new Set<string>([...head.complaint, ...readings.flatMap((r) => r.reading.symptoms ?? [])]);
+  return new Set(symptoms.filter((s) => told.has(s)));
 }
+
+/**
+ * What a run shows again is one and the same trouble and no second witness of which fault it is; it says only that there is one. After a
+ * repair it counts anew: that it is there still is news.
+ */
+const withoutToldAgain = (assessment: Assessment, told: ReadonlySet<string>): Assessment =>
+  told.size === 0
+    ? assessment
+    : {
+        ...assessment,
+        weights: Object.fromEntries(Object.entries(assessment.weights).filter(([symptom]) => !told.has(symptom))),
+      };
 
 /** What stands open once one thing was opened or put back: the way to it comes with it, and what lies behind goes with it. */
 function openAfter(open: ReadonlySet<string>, key: string, opened: boolean): ReadonlySet<string> {

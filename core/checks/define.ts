@@ -252,7 +252,8 @@ export function defineCheck(
     viaOnSingle: null,
     viaComplaint: null,
     slip: USUAL_SLIP,
-    findOutranksMiss: false,
+    // Looking over something is easily done; seeing what is not there is not.
+    findOutranksMiss: spec.slip === SEEN_SLIP,
     appliesTo: () => true,
     proposed: true,
     partsOf: () => [{ id: '', outcomes: spec.outcomes.map((o) => o.id) }],

@@ -45,6 +45,8 @@ export interface Catalogue {
 export const COMPLAINT = 'complaint';
 export const IMPLIED_CRANKS = 'implied.cranks';
 export const IMPLIED_RUNS = 'implied.runs';
+/** What the customer told was seen on the bench as well: something is wrong. */
+export const IMPLIED_TROUBLE = 'implied.trouble';
 
 /** Shares of no fault, one, two and three, given that somebody complained (house value, from memory). */
 const SIZE_SHARES = [0.03, 0.8, 0.15, 0.02] as const;
@@ -132,6 +134,7 @@ function workedOut(engine: EngineWords, interactions: readonly Interaction[]): E
     variables: [
       ...checks.map((instance) => checkVariable(instance, causes, byKey, engine, interactions)),
       symptomVariable(COMPLAINT, causes, byKey, interactions),
+      troubleVariable(causes),
       impliedVariable(IMPLIED_CRANKS, causes, byKey, ['crank'], noCrank),
       impliedVariable(IMPLIED_RUNS, causes, byKey, ['crank', 'run'], { ...noCrank, nostart: 1 }),
     ],
@@ -604,6 +607,22 @@ function symptomVariable(
 }
 
 /** A state of affairs that a check implies by having been made at all: it cranks, it runs. */
+/** Chance that what is complained of shows on the bench, with nothing wrong at all [M]. */
+const IMAGINED = 0.02;
+
+/** Yes where anything at all is wrong: which fault shows the complaint, the complaint has said already. */
+function troubleVariable(causes: readonly CauseInstance[]): SpecVariable {
+  return {
+    key: IMPLIED_TROUBLE,
+    parts: [{ id: '', outcomes: ['yes', 'no'] }],
+    touches: causes.map((c) => c.key),
+    slip: 0,
+    showsToday: () => 1,
+    maxima: { orders: [[1, 0]], pairs: [], cumulative: (cause) => [[cause === null ? 1 - IMAGINED : 0, 1]] },
+    distribution: (active) => [active.length > 0 ? [1, 0] : [IMAGINED, 1 - IMAGINED]],
+  };
+}
+
 function impliedVariable(
   key: string,
   causes: readonly CauseInstance[],

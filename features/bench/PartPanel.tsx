@@ -123,7 +123,9 @@ function SuspectCard({ suspect, explain }: { suspect: Suspect; explain: Props['e
                 ? 'that it runs'
                 : w.variable === 'implied.cranks'
                   ? 'that it cranks'
-                  : variableLabel(w.variable)}
+                  : w.variable === 'implied.trouble'
+                    ? 'that the bench shows it too'
+                    : variableLabel(w.variable)}
             : {w.words}
           </li>
         ))}
