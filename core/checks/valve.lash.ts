@@ -17,6 +17,8 @@ import { judge } from './judge.ts';
 
 /** Feeler blades step by about this [mm] [P]. */
 const BLADE: Accuracy = { percent: 0, floor: 0.013e-3 };
+/** Lash that went wide is found this much apart from one engine to the next [mm] [M]. */
+const WENT_WIDE_MM = 0.3;
 const VALVES = ['intake', 'exhaust'] as const;
 type Valve = (typeof VALVES)[number];
 
@@ -101,9 +103,10 @@ function oneValve(valve: Valve, value: number, reading: Reading, context: Assess
     value: lashMm,
     error: bladeMm,
     bands: [
-      { outcome: 'tight', from: -Infinity, to: low },
-      { outcome: 'ok', from: low, to: high },
-      { outcome: 'wide', from: high, to: Infinity },
+      // A valve set well lies close about its window; one that went may be anywhere: a hair over the limit is a valve set well.
+      { outcome: 'tight', from: -Infinity, to: low, widthOf: Math.max(low, high - low) },
+      { outcome: 'ok', from: low, to: high, widthOf: high - low },
+      { outcome: 'wide', from: high, to: Infinity, widthOf: WENT_WIDE_MM },
     ],
     sound: [low, high],
     worst: [0, 4 * high],
@@ -169,7 +172,7 @@ export const valveLash = defineCheck({
   // What was said without naming a valve is of a part of its own.
   partsOf: () => ['', ...VALVES].map((id) => ({ id, outcomes: [...OUTCOMES] })),
   appliesTo: (engine) => engine.lifters !== 'hydraulic',
-  leak: { wide: 0.06, tight: 0.03 },
+  leak: { wide: 0.04, tight: 0.02 },
   fields: {
     intake: numberField('Intake', 'length', [0, 0.004], ['mm', 'thou'], { required: true }),
     exhaust: numberField('Exhaust', 'length', [0, 0.004], ['mm', 'thou'], { required: true }),

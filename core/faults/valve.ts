@@ -116,7 +116,7 @@ export const VALVE_FAULTS = [
     symptoms: { knock: 0.4, 'low-power': 0.35, 'hard-start-cold': 0.25 },
     effects: [
       { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.6 } },
-      { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.75 } },
+      { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.8 } },
       { check: 'valve.lash', outcomes: { wide: 0.96 } },
       { check: 'valve.motion', outcomes: { 'intake-short': 0.15, 'exhaust-short': 0.2 } },
       { check: 'turn.by-hand', outcomes: { 'firm-at-compression': 0.6 } },

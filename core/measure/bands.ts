@@ -5,6 +5,10 @@ export interface Band {
   readonly outcome: string;
   readonly from: number;
   readonly to: number;
+  /**
+   * How wide what gives that outcome scatters, in the unit of the scale, above 0: a figure speaks the less for it the wider. For all bands or none.
+   */
+  readonly widthOf?: number;
 }
 
 /**
@@ -18,9 +22,13 @@ export function bandWeights(bands: readonly Band[], value: number, sigma: number
   if (!Number.isFinite(value) || !(sigma > 0))
     throw new RangeError('bandWeights: value must be finite and sigma above 0');
   const weights: Record<string, number> = {};
-  for (const { outcome, from, to } of bands) {
-    const share = normalCdf((to - value) / sigma) - normalCdf((from - value) / sigma);
-    weights[outcome] = (weights[outcome] ?? 0) + Math.max(0, share);
+  let whole = 0;
+  for (const { outcome, from, to, widthOf } of bands) {
+    const share = Math.max(0, normalCdf((to - value) / sigma) - normalCdf((from - value) / sigma)) / (widthOf ?? 1);
+    weights[outcome] = (weights[outcome] ?? 0) + share;
+    whole += share;
   }
+  // A likelihood by width is brought to shares again.
+  if (bands.some((band) => band.widthOf !== undefined)) for (const outcome in weights) weights[outcome]! /= whole;
   return weights;
 }

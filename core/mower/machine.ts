@@ -176,7 +176,12 @@ export function soundMower(engine: EngineWords, chance: Random): Mower {
       cellGone: false,
       fed: false,
     },
-    ohms: { positive: vary(0.0016, 0.2), relay: vary(0.0006, 0.2), ground: vary(0.0014, 0.2), regulatorGround: 0.002 },
+    ohms: {
+      positive: vary(0.0014, 0.13),
+      relay: vary(0.0006, 0.15),
+      ground: vary(0.0012, 0.13),
+      regulatorGround: 0.002,
+    },
     starter: { strength: vary(1, 0.04), drives: true, dragNm: 0 },
     relayCoil: true,
     line: { fuse: 'ok', key: true, interlock: true, wiring: true },
