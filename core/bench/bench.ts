@@ -107,11 +107,11 @@ export function openBench(head: CaseHead, options: BenchOptions = {}): Bench {
  */
 export function* warmingUp({ catalogue, base, planner }: Bench): Generator<void> {
   for (const { key, check } of catalogue.checks) {
-    // What is never planned needs no table; the look of a run would be the largest of all.
+    // What is never planned needs no table.
     if (!check.proposed) continue;
     const variable = base.variable(key);
     yield;
-    for (const state of check.states) {
+    for (const state of check.offeredIn ?? check.states) {
       for (const temperature of check.temperatures.includes('hot') ? (['cold', 'hot', null] as const) : [null]) {
         variable.table({ state, temperature });
         yield;
@@ -259,7 +259,8 @@ function withReadingTaken(bench: Bench, reading: Reading, event: number, retest:
       rules: bench.rules,
       twin,
     });
-  const told = toldAlready(bench, reading, epoch);
+  const toldBefore = toldAlready(bench);
+  const told = new Set(reading.symptoms?.filter((s) => toldBefore.has(s)));
   const assessment = withoutToldAgain(assess(reading, twins.at(-1)?.reading), told);
   const taken: StandingReading = { event, reading, assessment, epoch, retest };
   // The twin is judged again beside the new one, so that the order in which the pair was read does not matter.
@@ -300,16 +301,14 @@ function withReadingTaken(bench: Bench, reading: Reading, event: number, retest:
   return { ...bench, belief, readings, ...bodily(bench, reading) };
 }
 
-/** Symptoms of a run before any repair that the customer told, or an earlier run showed. */
-function toldAlready({ head, readings }: Bench, { symptoms }: Reading, epoch: number): ReadonlySet<string> {
-  if (symptoms === null || epoch > 0) return new Set();
-  const told = new Set<string>([...head.complaint, ...readings.flatMap((r) => r.reading.symptoms ?? [])]);
-  return new Set(symptoms.filter((s) => told.has(s)));
-}
+/** Symptoms the customer told, or a run showed, before any repair; after one, that they are there still is news. */
+export const toldAlready = (bench: Bench): ReadonlySet<string> =>
+  epochOf(bench) > 0
+    ? new Set()
+    : new Set([...bench.head.complaint, ...bench.readings.flatMap((r) => r.reading.symptoms ?? [])]);
 
 /**
- * What a run shows again is one and the same trouble and no second witness of which fault it is; it says only that there is one. After a
- * repair it counts anew: that it is there still is news.
+ * What a run shows again is one and the same trouble and no second witness of which fault it is; it says only that there is one.
  */
 const withoutToldAgain = (assessment: Assessment, told: ReadonlySet<string>): Assessment =>
   told.size === 0

@@ -39,13 +39,16 @@ export function findingsOf(bench: Bench): Finding[] {
   return out;
 }
 
+/** A run of the whole machine, or what is made only as a re-test. */
+const isRun = (check: string) => check === 'look.run' || !checkOf(check).proposed;
+
 /** What the runs that showed the complaint gone could not show. */
 export function notShown(bench: Bench): string[] {
   const last = bench.repairs.at(-1)?.event ?? 0;
   return [
     ...new Set(
       bench.readings
-        .filter((r) => r.event > last && !checkOf(r.reading.check).proposed)
+        .filter((r) => r.event > last && isRun(r.reading.check))
         .flatMap((r) => checkOf(r.reading.check).cannotClear),
     ),
   ];

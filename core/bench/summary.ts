@@ -12,7 +12,7 @@ import { accessKeysFor } from '../reason/planner.ts';
 import { type Settled, type StandingReading, settledFaults } from '../reason/settle.ts';
 import { membersOf } from '../reason/space.ts';
 import { COMES_WITH_HEAT, NOT_CRANKING, SHOWN_GONE_BY } from '../symptoms.ts';
-import { type Bench, epochOf, type MadeRepair } from './bench.ts';
+import { type Bench, epochOf, type MadeRepair, toldAlready } from './bench.ts';
 
 export interface Suspect {
   readonly key: string;
@@ -437,6 +437,7 @@ export const HANDING_BACK: readonly TriedLast[] = [
   { check: 'run.leak-watch', condition: 'key-off', temperature: null },
   { check: 'run.shut-off', condition: 'idle', temperature: null },
   { check: 'run.minutes', condition: 'loaded', temperature: 'hot' },
+  { check: 'run.restart-hot', condition: 'cranking', temperature: 'hot' },
 ];
 
 /** Of those, what was not looked at since the last repair and can be made; none before a repair. */
@@ -579,6 +580,7 @@ function situationOf(bench: Bench): Situation {
     doesNotRun: saidNotToRun(bench) && !bench.hasRun && epochOf(bench) === 0,
     after: bench.practice.after,
     readings: currentReadings(bench),
+    told: toldAlready(bench),
     epoch: epochOf(bench),
     barred: barredBy(bench.unmade, bench.readings, epochOf(bench)),
   };

@@ -17,7 +17,7 @@ export const lookRun = defineCheck({
   cannotClear: ['a twin running on one cylinder may sound normal at idle', 'faults that come with time and heat'],
   outcomes: [],
   combine: { kind: 'parts' },
-  proposed: false,
+  offeredIn: ['loaded'],
   slip: 0,
   partsOf: () => SYMPTOM_IDS.map((id) => ({ id, outcomes: ['absent', 'present'] })),
   assess: (reading) => {

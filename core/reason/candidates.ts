@@ -24,6 +24,8 @@ export interface Situation {
   /** Checks the house makes only once another was made on that side. */
   readonly after: ReadonlyMap<string, string>;
   readonly readings: readonly StandingReading[];
+  /** Symptoms that would say no more if a run showed them again. */
+  readonly told: ReadonlySet<string>;
   readonly epoch: number;
   /** What was tried and cannot be made. */
   readonly barred: Bars;
@@ -228,6 +230,16 @@ export function tellingOf(round: Round, active: Active): (candidate: Candidate) 
 /** A report as rare as this changes no average by a tenth of a minute. */
 const RARE = 0.001;
 
+/** A run may show any of forty things; what it is worth is told by the likeliest of them. */
+const MOST_REPORTS = 9;
+
+function likeliestReports(round: Round, candidate: Candidate, active: Active, scratch: Float64Array): Reports {
+  const { reports } = candidate;
+  if (reports.length <= MOST_REPORTS) return reports;
+  const chances = new Map(reports.map((r) => [r, weighedMass(round, candidate, r.ratio, active, scratch)]));
+  return [...reports].sort((a, b) => chances.get(b)! - chances.get(a)!).slice(0, MOST_REPORTS);
+}
+
 /** Minutes of search saved on average by a check, net of its own [min]. */
 export function savedBy(round: Round, candidate: Candidate, active: Active, now: number): number {
   const { network, planner, start } = round;
@@ -241,7 +253,7 @@ export function savedBy(round: Round, candidate: Candidate, active: Active, now:
   for (let k = 0; k < active.masses.length; k++) whole += active.masses[k]!;
   let expected = 0;
   let seen = 0;
-  for (const { weights, ratio } of candidate.reports) {
+  for (const { weights, ratio } of likeliestReports(round, candidate, active, posterior)) {
     const chance = weighedMass(round, candidate, ratio, active, posterior);
     if (chance < RARE * whole) continue;
     const after = roadsGiven(round, candidate, weights);
@@ -341,7 +353,12 @@ export function candidatesOf(round: Round, active: Active, again: string | null)
       if (isBarred(situation, instance, state, temperature)) continue;
       const read = readOn.get(instance.key)?.some((r) => r.epoch === situation.epoch && readAt(r, state, temperature));
       if (!read || instance.key === again)
-        out.push(withReports(network, belief, makeCandidate(round, instance, state, mask, temperature)));
+        out.push(
+          withoutTold(
+            withReports(network, belief, makeCandidate(round, instance, state, mask, temperature)),
+            situation,
+          ),
+        );
     }
   }
   return out;
@@ -354,6 +371,15 @@ export const isBarred = (
   state: RunningState,
   temperature: Temperature | null,
 ): boolean => barred(instance, state, temperature) || (temperature === 'hot' && !hot && barred(instance, 'idle', null));
+
+/** What was told already is no report to hope for. */
+const withoutTold = (candidate: Candidate, { told }: Situation): Candidate =>
+  candidate.instance.check.id === 'look.run' && told.size > 0
+    ? {
+        ...candidate,
+        reports: candidate.reports.filter((r) => !Object.keys(r.weights).every((part) => told.has(part))),
+      }
+    : candidate;
 
 function waitsForAnother({ check, cylinder }: CheckInstance, { after, readings }: Situation): boolean {
   const first = after.get(check.id);
