@@ -78,6 +78,7 @@ export const FUEL_FAULTS = [
           { check: 'fuel.flow', outcomes: ['none'] },
           { check: 'fuel.filter', outcomes: ['clean'] },
           { check: 'fuel.line-look', outcomes: ['ok'] },
+          { check: 'fuel.pickup', outcomes: ['clear'] },
         ],
       ],
       repair: fix('adjusted', 1, [], 'fuel.flow'),
@@ -302,7 +303,7 @@ export const FUEL_FAULTS = [
     symptoms: { 'fuel-drips': 0.3, 'oil-level-rises': 0.15, surges: 0.25 },
     effects: [
       { check: 'fuel.float', outcomes: { sunk: 0.35, sticks: 0.35, 'level-off': 0.27 } },
-      { check: 'fuel.needle-hold', outcomes: { 'leaks-down': 0.25, 'no-hold': 0.15 } },
+      { check: 'fuel.needle-hold', outcomes: { 'leaks-down': 0.35, 'no-hold': 0.2 } },
       { check: 'look.stains', outcomes: { 'fuel-at-carb': 0.35 } },
       { check: 'run.leak-watch', outcomes: { wet: 0.3 } },
     ],

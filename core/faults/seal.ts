@@ -22,7 +22,7 @@ export const SEAL_FAULTS = [
     ],
     symptoms: { 'low-power': 0.5, 'runs-rough': 0.3, 'hard-start-cold': 0.2, overheats: 0.15 },
     effects: [
-      { check: 'seal.leak-down', outcomes: { leaks: 0.58, worn: 0.3, open: 0.06 } },
+      { check: 'seal.leak-down', outcomes: { leaks: 0.54, worn: 0.27, open: 0.13 } },
       { check: 'seal.leak-down', part: 'head-edge', outcomes: { loud: 0.42, clear: 0.45, faint: 0.1 } },
       { check: 'look.stains', outcomes: { 'oil-at-head': 0.6 } },
     ],

@@ -19,6 +19,9 @@ const NEW_COIL: RepairDefinition = {
   leaves: AFTER_COIL_WORK,
 };
 
+/** What ails both sides alike shows in no comparison of the two. */
+const BOTH_ALIKE = ['balance.heat', 'balance.cut-out', 'balance.rhythm'].map((check) => ({ check, outcomes: {} }));
+
 /** Settles a coil by elimination: spark bad there, no better with the kill lead off, gap in limits. */
 const coilByElimination = (
   outcomes: readonly string[],
@@ -415,6 +418,7 @@ export const SPARK_FAULTS = [
       'hard-start-cold': 0.3,
     },
     effects: [
+      ...BOTH_ALIKE,
       { check: 'spark.magnet-at-tdc', outcomes: { off: 0.94 } },
       { check: 'spark.key', outcomes: { sheared: 0.6, 'sheared-part': 0.38 } },
       { check: 'spark.flywheel-nut', outcomes: { loose: 0.5 } },
@@ -440,6 +444,7 @@ export const SPARK_FAULTS = [
     symptoms: { 'hard-start-cold': 0.55, 'low-power': 0.35 },
     effects: [
       { check: 'spark.magnet', outcomes: { weak: 0.96 } },
+      ...BOTH_ALIKE,
       { check: 'spark.tester', outcomes: { weak: 0.6, none: 0.33 }, on: 'every' },
       { check: 'split.primer', outcomes: { coughs: 0.3, nothing: 0.5 } },
     ],

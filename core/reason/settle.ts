@@ -45,6 +45,9 @@ export const withoutOutrankedMisses = (readings: readonly StandingReading[]): re
 
 /** A suspect this probable still counts as another explanation [trials: at 0.02 a leak proven at its valve waited for debris nobody saw]. */
 const LIVE = 0.05;
+/** A proof stands where the fault is more likely than not; and of the first suspect from here on, for what is left is spread over many. */
+const BELIEVED = 0.5;
+const FIRST_BELIEVED = 0.3;
 /** Another fault that makes the findings at least half as likely explains them equally. */
 const EQUALLY = 0.5;
 
@@ -102,13 +105,15 @@ export function settledFaults(
   readings: readonly StandingReading[],
 ): Settled[] {
   const p = marginals(network, belief);
+  const first = Math.max(...p);
   const scopes = new Map(catalogue.checks.map((c) => [c.check.id, c.check.scope]));
   const cylinders = Array.from({ length: catalogue.engine.cylinders }, (_, i) => i + 1);
   const groups = groupsOf(network, readings);
   return catalogue.faults.flatMap((fault, f) => {
     // A proof that belief has turned away from is a reading to take again, not a verdict.
     const alike = alikeIn(catalogue)[f]!;
-    if (alike.reduce((sum, other) => sum + p[other]!, p[f]!) < 0.5) return [];
+    const together = alike.reduce((sum, other) => sum + p[other]!, p[f]!);
+    if (together < BELIEVED && (together < FIRST_BELIEVED || together < first)) return [];
     if (alike.some((other) => p[other]! > p[f]!)) return [];
     for (const rule of fault.definition.settledBy) {
       const proof = proofOf(rule, fault, readings, scopes, cylinders, groups);

@@ -219,7 +219,7 @@ export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one'): 
     if (canMake(viewNow(), asked)) make(asked);
     // That it cannot be brought to that state is written down, with what is seen of it instead.
     else {
-      record(unmadeOf(asked));
+      record(unmadeOf(viewNow(), asked));
       if (!wasSeen(bench, insteadOf(viewNow()))) make(insteadOf(viewNow()));
     }
   }
@@ -296,8 +296,8 @@ const wasInVain = (bench: Bench, view: View, asked: Asked): boolean =>
   !canMake(view, asked) && cannotBeMade(bench, asked);
 
 /** The engine does not come to that state; what is made on a standing hot one wants it to run first. */
-const unmadeOf = ({ check, condition, temperature }: Asked): unknown =>
-  DEMANDING.includes(condition)
+const unmadeOf = (view: View, { check, condition, temperature }: Asked): unknown =>
+  DEMANDING.includes(condition) && (condition === 'cranking' || starts(view, false))
     ? { unmade: check, condition, ...(temperature === 'hot' ? { temperature } : {}), because: 'not-reached' }
     : { unmade: 'look.run', condition: 'idle', because: 'not-reached' };
 
