@@ -440,11 +440,15 @@ export const HANDING_BACK: readonly TriedLast[] = [
   { check: 'run.restart-hot', condition: 'cranking', temperature: 'hot' },
 ];
 
+/** And where the battery was empty or worn: what emptied it. */
+const EMPTIES: TriedLast = { check: 'power.draw', condition: 'key-off', temperature: null };
+
 /** Of those, what was not looked at since the last repair and can be made; none before a repair. */
 export function beforeHandingBack(bench: Bench): readonly TriedLast[] {
   const last = bench.repairs.findLast((r) => r.step.action !== 'bypassed');
   if (!last) return [];
-  return HANDING_BACK.filter(
+  const empty = bench.repairs.some((r) => r.step.id.startsWith('power.battery-'));
+  return [...HANDING_BACK, ...(empty ? [EMPTIES] : [])].filter(
     ({ check, condition, temperature }) =>
       checkOf(check).appliesTo(bench.head.engine) &&
       !cannotBeMade(bench, { check, cylinder: null, condition, temperature }) &&

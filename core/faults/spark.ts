@@ -85,7 +85,7 @@ export const SPARK_FAULTS = [
     failures: [{ failure: 'pull', levels: { dead: 0.5, weak: 0.4 } }],
     symptoms: { 'misfire-intermittent': 0.55, 'low-power': 0.55, 'one-cylinder': 0.3, 'runs-rough': 0.5 },
     effects: [
-      { check: 'spark.tester', outcomes: { none: 0.4, skips: 0.3, weak: 0.15 } },
+      { check: 'spark.tester', outcomes: { none: 0.33, skips: 0.2, weak: 0.33 } },
       { check: 'spark.lead-look', outcomes: { pinched: 0.2, chafed: 0.25, arcing: 0.15, 'loose-terminal': 0.25 } },
       { check: 'spark.coil-ohms', outcomes: { unsteady: 0.65, open: 0.12, high: 0.05 } },
       { check: 'look.wiring', outcomes: { damaged: 0.35 }, part: 'plug-lead-[c]' },

@@ -31,7 +31,8 @@ export function barredBy(unmade: readonly Barred[], readings: readonly StandingR
   return ({ check, cylinder }, state, temperature) =>
     standing.some((b) =>
       b.because === 'not-reached'
-        ? asksNoLess(check.id === b.check ? state : triedIn(check, state), b.condition) && (b.temperature !== 'hot' || temperature === 'hot')
+        ? asksNoLess(check.id === b.check ? state : triedIn(check, state), b.condition) &&
+          (b.temperature !== 'hot' || temperature === 'hot')
         : check.id === b.check && (b.cylinder === null || b.cylinder === cylinder),
     );
 }

@@ -18,9 +18,7 @@ import {
   type Plan,
   type RawCheckEvent,
   type RawEvent,
-  STATE_WORDS,
   SYMPTOMS,
-  TEMPERATURE_WORDS,
   type TriedLast,
 } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
@@ -534,11 +532,10 @@ function ReadyPlate({
       {handingBack.length > 0 && (
         <section aria-label="Before it goes back" className="mt-3">
           <h3 className="font-bold">Before it goes back, not tried since the repair:</h3>
-          <div className="mt-1.5 flex flex-wrap gap-2">
+          <div className="mt-1.5 flex flex-wrap gap-1.5">
             {handingBack.map((next) => (
               <Button key={next.check} onClick={() => onTry(next)}>
-                {checkLabel(next.check, null)}, {STATE_WORDS[next.condition]}
-                {next.temperature && `, ${TEMPERATURE_WORDS[next.temperature]}`}
+                {checkLabel(next.check, null)}
               </Button>
             ))}
           </div>

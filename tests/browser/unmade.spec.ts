@@ -1,0 +1,67 @@
+import { expect, test } from '@playwright/test';
+import { BenchPage } from './bench.ts';
+
+test('a check that cannot be made is written down and planned without, until its line is struck', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await bench.newJob(/Heron 4/, ['Lost power']);
+  await expect(bench.title).toHaveText('Heat pair');
+  await expect(bench.plate).toContainText('at full speed');
+  await bench.press(bench.plate.getByRole('button', { name: 'Cannot be made' }));
+  await bench.plate
+    .getByRole('group', { name: 'Why it cannot be made' })
+    .getByRole('button', { name: 'It does not hold full speed' })
+    .dblclick();
+  await bench.printed(1);
+  await expect(bench.line(1)).toContainText('Not made: Heat pair. It does not hold full speed.');
+  const order = page.getByRole('region', { name: 'Bench order' });
+  await expect(bench.plate).not.toContainText('at full speed');
+  await expect(order.getByText(/full speed|under load/)).toHaveCount(0);
+  await page.reload();
+  await bench.printed(1);
+  await expect(bench.plate).not.toContainText('at full speed');
+  await bench.press(bench.line(1).getByRole('button', { name: 'Correct line 1' }));
+  await bench.press(bench.line(1).getByRole('button', { name: 'Strike it' }));
+  await bench.printed(2);
+  await expect(bench.title).toHaveText('Heat pair');
+  await expect(bench.plate).toContainText('at full speed');
+});
+
+test('what nobody gets at is out on its side; a standing engine has nothing to reach', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await bench.newJob(/Heron 4/, ['Lost power']);
+  await bench.pick('Coil air gap', 2);
+  await bench.press(bench.plate.getByRole('button', { name: 'Cannot be made' }));
+  const why = bench.plate.getByRole('group', { name: 'Why it cannot be made' });
+  await expect(why.getByRole('button')).toHaveText(['Cannot get at it, or no tool for it']);
+  await bench.press(why.getByRole('button'));
+  await bench.printed(1);
+  await expect(bench.line(1)).toContainText('Not made: Coil air gap, cylinder 2. Cannot get at it, or no tool for it.');
+});
+
+test('a repaired machine is tried for what belongs to handing it back, and may be closed without', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await bench.newJob(/Heron 4/, ['Cranks slowly']);
+  await bench.pick('Battery tester');
+  await bench.fill({ measuredCca: '120', ratedCca: '300' });
+  await bench.record();
+  await bench.repair('Battery worn out');
+  await expect(bench.title).toHaveText('Crank it and watch');
+  await bench.choose('Normal');
+  await bench.record();
+  const ready = page.getByRole('region', { name: 'Ready to close' });
+  const left = ready.getByRole('region', { name: 'Before it goes back' }).getByRole('button');
+  await expect(left).toHaveText([
+    'Run it and listen',
+    'Charging volts',
+    'Leave it standing',
+    'Shut off by the key',
+    'Run it for a while',
+    'Restart hot',
+    'Standing draw',
+  ]);
+  await bench.press(left.nth(1));
+  await bench.fill({ value: '14.2' });
+  await bench.record();
+  await expect(left).toHaveCount(6);
+  await bench.closeCured();
+});
