@@ -24,6 +24,7 @@ import {
   IMPLIED_RUNS,
   IMPLIED_TROUBLE,
   instanceKey,
+  pointedKey,
 } from '../reason/fromCatalogue.ts';
 import { askedTriples } from '../reason/grow.ts';
 import { compileNetwork, type Network } from '../reason/network.ts';
@@ -292,6 +293,14 @@ function withReadingTaken(bench: Bench, reading: Reading, event: number, retest:
     // That it ran at that state and heat was known already.
     if (earlier.some((e) => e.at.state === at.state && e.at.temperature === at.temperature)) continue;
     evidence.set(variable, [...earlier, { variable, at, weights: YES, event }]);
+  }
+  if (reading.side !== null && (assessment.outcome ?? '') !== checkOf(reading.check).outcomes[0]?.id) {
+    const variable = pointedKey(reading.check);
+    const weights = { '': { [String(reading.side)]: 1 } };
+    evidence.set(variable, [
+      ...(bench.belief.groups.get(variable)?.readings ?? []),
+      { variable, at: atOf(reading), weights, event },
+    ]);
   }
   if (told.size > 0) {
     const at = { state: 'bench', temperature: null };

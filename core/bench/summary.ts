@@ -153,7 +153,7 @@ function beliefOf(bench: Bench): Belief {
     settled,
     ridge: ridgeOf(bench, p, settled),
     unsteady: [...belief.groups.values()]
-      .filter((g) => g.unsteady && !g.variable.startsWith('implied.'))
+      .filter((g) => g.unsteady && !/^(implied|pointed)\./.test(g.variable))
       .map((g) => g.variable),
   };
 }

@@ -133,6 +133,7 @@ export function readReading(
       reading: {
         check: check.id,
         cylinder: check.scope === 'cylinder' ? (cylinder ?? null) : null,
+        side: check.asksSide !== null && engine.cylinders > 1 ? (cylinder ?? null) : null,
         condition: event.condition ?? check.states[0]!,
         temperature: event.temperature ?? null,
         outcome,

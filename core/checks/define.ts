@@ -48,6 +48,8 @@ export type FieldValue = number | 'OL' | string | boolean | Readonly<Record<stri
 export interface Reading {
   readonly check: string;
   readonly cylinder: number | null;
+  /** The side that what was seen of the whole machine points to; null where it points to none, or nobody said. */
+  readonly side: number | null;
   readonly condition: RunningState;
   readonly temperature: Temperature | null;
   /** The plain outcome, where one was given in place of (or besides) figures. */
@@ -195,6 +197,8 @@ export interface CheckDefinition {
   readonly findOutranksMiss: boolean;
   readonly partsOf: (engine: EngineWords) => readonly CheckPart[];
   readonly appliesTo: (engine: EngineWords) => boolean;
+  /** What is asked where a finding on the whole machine shows on one side: "Which barrel"; null where it never does. */
+  readonly asksSide: string | null;
   /** Only proposed as a re-test or on request, never for what it would tell. */
   readonly proposed: boolean;
   readonly assess: (reading: Reading, context: AssessContext) => Assessment;
@@ -221,6 +225,7 @@ type Optional =
   | 'findOutranksMiss'
   | 'partsOf'
   | 'appliesTo'
+  | 'asksSide'
   | 'proposed'
   | 'assess';
 
@@ -255,6 +260,7 @@ export function defineCheck(
     // Looking over something is easily done; seeing what is not there is not.
     findOutranksMiss: spec.slip === SEEN_SLIP,
     appliesTo: () => true,
+    asksSide: null,
     proposed: true,
     partsOf: () => [{ id: '', outcomes: spec.outcomes.map((o) => o.id) }],
     ...spec,

@@ -7,6 +7,7 @@ export const fuelJets = defineCheck({
   todo: 'Each jet against the light, emulsion holes with a fine wire of plastic, never of steel. Which one is blocked?',
   system: 'fuel',
   scope: 'machine',
+  asksSide: "Which cylinder's barrel",
   slip: SEEN_SLIP,
   states: ['bench'],
   minutes: 5,

@@ -7,6 +7,7 @@ export const lookStains = defineCheck({
   todo: 'Torch under the carburettor, along the head edges and on the floor where it stood.',
   system: 'fuel',
   scope: 'machine',
+  asksSide: 'Which head',
   states: ['key-off'],
   minutes: 1,
   access: ['hood'],

@@ -7,6 +7,7 @@ export const runShutOff = defineCheck({
   todo: 'From idle, key off. Everything stops at once, one cylinder keeps firing, or it bangs after?',
   system: 'spark',
   scope: 'machine',
+  asksSide: 'Which one fires on',
   states: ['idle'],
   minutes: 1,
   hazards: ['carbon-monoxide'],

@@ -7,6 +7,7 @@ export const sparkCoilSwap = defineCheck({
   todo: 'Change the two coils over, set both gaps, run it the way it fails. Does the dead side move with the coil?',
   system: 'spark',
   scope: 'machine',
+  asksSide: 'Which side was it before',
   states: ['half-speed', 'full-speed'],
   temperatures: ['cold', 'hot'],
   minutes: 15,

@@ -7,6 +7,7 @@ export const sparkPlugSwap = defineCheck({
   todo: 'Change the two plugs over and run it again. Does the dead side move with the plug?',
   system: 'spark',
   scope: 'machine',
+  asksSide: 'Which side was it before',
   states: ['half-speed', 'idle'],
   minutes: 3,
   access: ['plug[c]'],

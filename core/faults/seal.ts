@@ -22,7 +22,7 @@ export const SEAL_FAULTS = [
     ],
     symptoms: { 'low-power': 0.5, 'runs-rough': 0.3, 'hard-start-cold': 0.2, overheats: 0.15 },
     effects: [
-      { check: 'seal.leak-down', outcomes: { leaks: 0.54, worn: 0.27, open: 0.13 } },
+      { check: 'seal.leak-down', outcomes: { leaks: 0.54, worn: 0.26, open: 0.14 } },
       { check: 'seal.leak-down', part: 'head-edge', outcomes: { loud: 0.42, clear: 0.45, faint: 0.1 } },
       { check: 'look.stains', outcomes: { 'oil-at-head': 0.6 } },
     ],
@@ -50,7 +50,7 @@ export const SEAL_FAULTS = [
     ],
     symptoms: { 'smoke-blue': 0.6, 'low-power': 0.4 },
     effects: [
-      { check: 'seal.leak-down', outcomes: { leaks: 0.6, worn: 0.22, open: 0.12 } },
+      { check: 'seal.leak-down', outcomes: { leaks: 0.62, worn: 0.22, open: 0.1 } },
       { check: 'seal.leak-down', part: 'oil-fill', outcomes: { loud: 0.65, clear: 0.32 } },
       { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.65 } },
       { check: 'look.stains', outcomes: { 'oil-at-head': 0.2 } },
@@ -91,7 +91,7 @@ export const SEAL_FAULTS = [
     symptoms: { 'smoke-blue': 0.7, 'low-power': 0.5, 'hard-start-cold': 0.3 },
     effects: [
       { check: 'seal.leak-down', outcomes: { leaks: 0.58, worn: 0.3, open: 0.06 } },
-      { check: 'seal.leak-down', part: 'oil-fill', outcomes: { loud: 0.55, clear: 0.42 } },
+      { check: 'seal.leak-down', part: 'oil-fill', outcomes: { loud: 0.6, clear: 0.37 } },
       { check: 'seal.wet', outcomes: { rises: 0.86 } },
       { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.6 } },
       { check: 'seal.bore-look', outcomes: { washed: 0.15, scored: 0.05 } },

@@ -5,7 +5,7 @@ import { heldPa, holeMm2 } from '../measure/leakDown.ts';
 import type { Random } from '../random.ts';
 import type { Symptom } from '../symptoms.ts';
 import { diodeRange } from './killHarness.ts';
-import { AMPLE_ML_MIN, type Mower } from './machine.ts';
+import { AMPLE_ML_MIN, type CylinderState, type Mower } from './machine.ts';
 import { atInletMlPerMin, heldOpenOf, leakOf, POLARISATION, sparkAt, speedCut, supplyMlPerMin } from './run.ts';
 import { cranks, firesAtStop, starts, symptomsOf, type View, viewOf } from './tell.ts';
 
@@ -44,6 +44,11 @@ interface Taking {
 
 const of = (value: number | 'OL', unit: string): Quantity => (value === 'OL' ? value : { value, unit });
 const one = (value: number | 'OL', unit: string): Figures => ({ value: of(value, unit) });
+/** An outcome seen on the first cylinder of which that holds. */
+const on = (m: Mower, outcome: string, holds: (c: CylinderState, i: number) => boolean) => ({
+  outcome,
+  cylinder: m.cylinders.findIndex(holds) + 1,
+});
 const yes = (test: boolean, good: string, bad: string) => (test ? good : bad);
 
 /** The ohms a meter shows, or OL. */
@@ -95,7 +100,7 @@ const TAKE: Readonly<Record<string, (t: Taking) => Found>> = {
     m.fuel.needleMlMin > 0.25 && !m.fuel.shut
       ? 'fuel-at-carb'
       : m.cylinders.some((c) => c.leakMm2.edge > 0.8)
-        ? 'oil-at-head'
+        ? on(m, 'oil-at-head', (c) => c.leakMm2.edge > 0.8)
         : 'dry',
   'look.cooling': ({ m }) => yes(!m.air.packed, 'clean', 'packed'),
   'power.rest-volts': (t) => ({
@@ -387,7 +392,7 @@ const TAKE: Readonly<Record<string, (t: Taking) => Found>> = {
     m.fuel.main < 0.8
       ? 'main-blocked'
       : m.cylinders.some((c) => c.jet < 0.8)
-        ? 'one-barrel-blocked'
+        ? on(m, 'one-barrel-blocked', (c) => c.jet < 0.8)
         : m.fuel.idle < 0.8
           ? 'idle-blocked'
           : m.fuel.emulsion < 0.85
@@ -501,7 +506,7 @@ const TAKE: Readonly<Record<string, (t: Taking) => Found>> = {
   'run.leak-watch': ({ m }) => yes(m.fuel.needleMlMin < 0.25 || m.fuel.shut, 'dry', 'wet'),
   'run.shut-off': ({ m }) =>
     m.harness.legs.some((_, i) => firesAtStop(m, i))
-      ? 'one-keeps-firing'
+      ? on(m, 'one-keeps-firing', (_, i) => firesAtStop(m, i))
       : m.solenoid.plunger === 'stuck-open'
         ? 'after-fires'
         : 'all-stop',
@@ -533,10 +538,10 @@ function gaugePa(t: Taking, changed = t.m.cylinders[t.i]!): number {
   return Math.max(0, view.turned(t.hot).run?.peakPa[t.i] ?? 0);
 }
 
-function follows(before: View, after: View, state: RunningState, hot: boolean, moved: string): string {
+function follows(before: View, after: View, state: RunningState, hot: boolean, moved: string): Found {
   const was = weakSide(strengthOf(before, state, hot));
   const is = weakSide(strengthOf(after, state, hot));
-  return was !== null && is !== null && was !== is ? moved : 'stays';
+  return was !== null && is !== null && was !== is ? { outcome: moved, cylinder: was + 1 } : 'stays';
 }
 
 /** Where on the start line there is still voltage. */

@@ -111,7 +111,8 @@ export function symptomsOf(view: View): ReadonlyMap<Symptom, number> {
     if (!full.runs && idle.runs) say('dies-after-minutes', 0.25);
     if (least(hot) < 0.5 * least(loaded) || (!hot.runs && loaded.runs))
       say(hot.runs ? 'low-power' : 'dies-after-minutes', 0.6);
-    if (loaded.runs && supplyMlPerMin(m, true) < 0.5 * supplyMlPerMin(m, false)) say('dies-after-minutes', 0.7);
+    // What closes in time lets it go well at first.
+    if (supplyMlPerMin(m, true) < 0.5 * supplyMlPerMin(m, false)) say('dies-after-minutes', 0.75);
     if (!starts(view, true)) say('hard-start-hot', 0.6);
     if (view.going('cranking', false).strength.reduce((a, b) => Math.max(a, b), 0) < 0.5) say('hard-start-cold', 0.5);
     if (m.fuel.choke === 'stuck-open') say('hard-start-cold', 0.6);

@@ -113,6 +113,7 @@ function workedOut(engine: EngineWords, interactions: readonly Interaction[]): E
     );
   const causes: CauseInstance[] = [...faults, ...conditions];
   const byKey = new Map(causes.map((c) => [c.key, c]));
+  const seen = checks.map((instance) => checkVariable(instance, causes, byKey, engine, interactions));
   const noCrank = { click: 1, silent: 1, stops: 1, free: 1 };
   return {
     engine,
@@ -132,7 +133,10 @@ function workedOut(engine: EngineWords, interactions: readonly Interaction[]): E
       };
     }),
     variables: [
-      ...checks.map((instance) => checkVariable(instance, causes, byKey, engine, interactions)),
+      ...seen,
+      ...(single
+        ? []
+        : checks.filter((c) => c.check.asksSide !== null).map((c) => pointedVariable(c, seen, byKey, cylinders))),
       symptomVariable(COMPLAINT, causes, byKey, interactions),
       troubleVariable(causes),
       impliedVariable(IMPLIED_CRANKS, causes, byKey, ['crank'], noCrank),
@@ -607,6 +611,43 @@ function symptomVariable(
 }
 
 /** A state of affairs that a check implies by having been made at all: it cranks, it runs. */
+/** What a finding on the whole machine points to. */
+export const pointedKey = (check: string) => `pointed.${check}`;
+
+/** Chance that a side is named wrongly [M]. */
+const WRONG_SIDE = 0.03;
+
+/** The side a finding is seen on: that of the faults which show there; either where they are on both or on none. */
+function pointedVariable(
+  { key, check }: CheckInstance,
+  seen: readonly SpecVariable[],
+  byKey: ReadonlyMap<string, CauseInstance>,
+  cylinders: readonly number[],
+): SpecVariable {
+  const touching = seen.find((v) => v.key === key)!.touches.filter((cause) => byKey.get(cause)!.cylinder !== null);
+  const sideOf = (cause: string) => {
+    const { cylinder, definition } = byKey.get(cause)!;
+    const onOther = definition.failures.some((failure) => failure.on === 'other');
+    return onOther ? cylinders.find((c) => c !== cylinder)! : cylinder!;
+  };
+  return {
+    key: pointedKey(check.id),
+    parts: [{ id: '', outcomes: cylinders.map(String) }],
+    touches: touching,
+    slip: 0,
+    showsToday: () => 1,
+    distribution: (active) => {
+      const sides = new Set(active.map(sideOf));
+      const alike = sides.size !== 1;
+      return [
+        cylinders.map((c) =>
+          alike ? 1 / cylinders.length : sides.has(c) ? 1 - WRONG_SIDE : WRONG_SIDE / (cylinders.length - 1),
+        ),
+      ];
+    },
+  };
+}
+
 /** Chance that what is complained of shows on the bench, with nothing wrong at all [M]. */
 const IMAGINED = 0.02;
 

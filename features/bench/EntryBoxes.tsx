@@ -3,6 +3,7 @@ import { useId } from 'react';
 import type { EngineWords } from '@/core/index.ts';
 import {
   type CheckDefinition,
+  cylindersOf,
   placeLabel,
   type RunningState,
   STATE_WORDS,
@@ -15,7 +16,7 @@ import {
 import type { Habit } from '@/features/shop/settings.ts';
 import { Choice, KeyNumber } from '@/ui/Choice.tsx';
 import { useCoarse } from '@/ui/useCoarse.ts';
-import { type Box, boxesOf, type Entry, figuresAsked, habitUnit, placeName } from './entry.ts';
+import { type Box, boxesOf, type Entry, figuresAsked, habitUnit, isFinding, placeName } from './entry.ts';
 
 interface Props {
   readonly check: CheckDefinition;
@@ -106,6 +107,19 @@ export function EntryBoxes(props: Props) {
           value={entry.where}
           onChange={(where) => onChange({ ...entry, where })}
         />
+      )}
+      {check.asksSide !== null && engine.cylinders > 1 && isFinding(check, entry) && (
+        <div>
+          <p className="text-[0.95rem] font-semibold">{check.asksSide}</p>
+          <Choice
+            small
+            clearable
+            label={check.asksSide}
+            options={cylindersOf(engine).map((c) => ({ value: String(c), label: `Cylinder ${c}` }))}
+            value={entry.side === null ? null : String(entry.side)}
+            onChange={(side) => onChange({ ...entry, side: side === null ? null : Number(side) })}
+          />
+        </div>
       )}
       {hasFigures && (
         <details>

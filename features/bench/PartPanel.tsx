@@ -125,7 +125,9 @@ function SuspectCard({ suspect, explain }: { suspect: Suspect; explain: Props['e
                   ? 'that it cranks'
                   : w.variable === 'implied.trouble'
                     ? 'that the bench shows it too'
-                    : variableLabel(w.variable)}
+                    : w.variable.startsWith('pointed.')
+                      ? `the side of ${variableLabel(w.variable.slice('pointed.'.length)).toLowerCase()}`
+                      : variableLabel(w.variable)}
             : {w.words}
           </li>
         ))}

@@ -26,6 +26,8 @@ export interface Entry {
   readonly outcome: string | null;
   readonly symptoms: readonly string[] | null;
   readonly where: string | null;
+  /** The side a finding on the whole machine points to. */
+  readonly side: number | null;
   readonly instrument: string;
   /** How fine it was said to be, in an event that came with it; kept as long as it is the same instrument. */
   readonly finer: Exclude<RawCheckEvent['instrument'], string | undefined> | null;
@@ -40,6 +42,7 @@ export const blankEntry = (condition: RunningState, temperature: Temperature | n
   outcome: null,
   symptoms: null,
   where: null,
+  side: null,
   instrument: '',
   finer: null,
   condition,
@@ -65,6 +68,10 @@ export function boxesOf(check: CheckDefinition, engine: EngineWords): Box[] {
     ...Object.entries(check.fields).map(([name, field]): Box => ({ name, label: field.label, field, cylinder: null })),
   ];
 }
+
+/** Whether what was picked is something found, not that all is well. */
+export const isFinding = (check: CheckDefinition, { outcome }: Pick<Entry, 'outcome'>) =>
+  outcome !== null && outcome !== check.outcomes[0]?.id;
 
 /** The name under which the grade of one place stands among the choices. */
 export const placeName = (field: string, place: string) => `${field}.${place}`;
@@ -139,9 +146,10 @@ export function draftEvent(
   if (Object.keys(issues).length > 0) return { state: 'refused', issues, waiting: false };
   const figures = Object.keys(readings).length > 0 || Object.keys(typed).length > 0;
   if (!figures && entry.outcome === null && entry.symptoms === null) return { state: 'empty' };
+  const on = cylinder ?? (check.asksSide !== null && isFinding(check, entry) ? entry.side : null);
   const event: RawCheckEvent = {
     check: check.id,
-    ...(cylinder === null ? {} : { cylinder }),
+    ...(on === null ? {} : { cylinder: on }),
     condition: entry.condition,
     ...(entry.temperature === null ? {} : { temperature: entry.temperature }),
     ...(Object.keys(fields).length > 0 && (figures || entry.outcome !== null)
@@ -222,6 +230,7 @@ export function entryFrom(event: RawCheckEvent, check: CheckDefinition): Entry {
     outcome: event.outcome ?? null,
     symptoms: event.symptoms ?? null,
     where: event.where ?? null,
+    side: check.asksSide === null ? null : (event.cylinder ?? null),
     instrument: instrumentName(event.instrument) ?? '',
     finer: typeof event.instrument === 'object' ? event.instrument : null,
     condition: event.condition ?? check.states[0]!,
