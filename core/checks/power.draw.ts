@@ -12,7 +12,7 @@ export const powerDraw = defineAtMost({
   needs: ['multimeter'],
   hazards: ['battery'],
   cannotClear: ['a draw that comes and goes', 'a battery that loses its charge inside'],
-  leak: { high: 0.02 },
+  leak: { high: 0.008 },
   dimension: 'current',
   max: 20,
   unit: 'mA',

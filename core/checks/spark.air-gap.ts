@@ -4,6 +4,8 @@ import { defineCheck, EMPTY_ASSESSMENT, heaviest, type Limit, limitOf, numberFie
 
 /** A feeler brackets to about half a thou; two hands differ by as much again [P]. */
 const SIGMA_METRES = 0.015e-3;
+/** Gaps that were left wide are found this much apart from one engine to the next [m] [M]. */
+const WENT_WIDE_METRES = 0.4e-3;
 
 const FEELER: Accuracy = { percent: 0, floor: 0.006e-3 };
 
@@ -39,9 +41,10 @@ export const sparkAirGap = defineCheck({
     const worst = typeof gapB !== 'number' || outside(gapA) >= outside(gapB) ? gapA : gapB;
     const weights = bandWeights(
       [
-        { outcome: 'tight', from: -Infinity, to: low - SIGMA_METRES },
-        { outcome: 'ok', from: low - SIGMA_METRES, to: high + SIGMA_METRES },
-        { outcome: 'wide', from: high + SIGMA_METRES, to: Infinity },
+        // A gap that was set lies in or by its window; one that was not may be anywhere.
+        { outcome: 'tight', from: -Infinity, to: low - SIGMA_METRES, widthOf: low },
+        { outcome: 'ok', from: low - SIGMA_METRES, to: high + SIGMA_METRES, widthOf: high - low },
+        { outcome: 'wide', from: high + SIGMA_METRES, to: Infinity, widthOf: WENT_WIDE_METRES },
       ],
       worst,
       SIGMA_METRES,

@@ -7,7 +7,7 @@ import type { Symptom } from '../symptoms.ts';
 import { diodeRange } from './killHarness.ts';
 import { AMPLE_ML_MIN, type CylinderState, type Mower } from './machine.ts';
 import { atInletMlPerMin, heldOpenOf, leakOf, POLARISATION, sparkAt, speedCut, supplyMlPerMin } from './run.ts';
-import { cranks, firesAtStop, starts, symptomsOf, type View, viewOf } from './tell.ts';
+import { cranks, drips, firesAtStop, starts, symptomsOf, type View, viewOf } from './tell.ts';
 
 export interface Asked {
   readonly check: string;
@@ -97,7 +97,7 @@ const TAKE: Readonly<Record<string, (t: Taking) => Found>> = {
     return place ? { outcome: 'chafed', where: place } : 'ok';
   },
   'look.stains': ({ m }) =>
-    m.fuel.needleMlMin > 0.25 && !m.fuel.shut
+    drips(m)
       ? 'fuel-at-carb'
       : m.cylinders.some((c) => c.leakMm2.edge > 0.8)
         ? on(m, 'oil-at-head', (c) => c.leakMm2.edge > 0.8)
@@ -503,7 +503,7 @@ const TAKE: Readonly<Record<string, (t: Taking) => Found>> = {
       'failed',
     );
   },
-  'run.leak-watch': ({ m }) => yes(m.fuel.needleMlMin < 0.25 || m.fuel.shut, 'dry', 'wet'),
+  'run.leak-watch': ({ m }) => yes(!drips(m), 'dry', 'wet'),
   'run.shut-off': ({ m }) =>
     m.harness.legs.some((_, i) => firesAtStop(m, i))
       ? on(m, 'one-keeps-firing', (_, i) => firesAtStop(m, i))

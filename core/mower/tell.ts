@@ -129,10 +129,13 @@ export function symptomsOf(view: View): ReadonlyMap<Symptom, number> {
     if (keepsFiring(m)) say('will-not-shut-off', 0.85);
     if (m.oil.level === 'low') say('knock', 0.3);
   }
-  if (m.fuel.needleMlMin > 0.25 && !m.fuel.shut) say('fuel-drips', 0.35);
+  if (drips(m)) say('fuel-drips', m.fuel.bowlSeal === 'ok' ? 0.35 : 0.6);
   if (m.oil.fuelShare > 0.06) say('oil-level-rises', 0.4);
   return out;
 }
+
+/** Fuel past the needle, or past the seal of the bowl. */
+export const drips = ({ fuel }: Mower) => !fuel.shut && (fuel.needleMlMin > 0.25 || fuel.bowlSeal !== 'ok');
 
 const emptiesAgain = ({ charging, drawA, ohms }: Mower) =>
   charging.stator < 0.7 || charging.regulator === 'none' || ohms.regulatorGround > 0.1 || drawA > 0.03;

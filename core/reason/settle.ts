@@ -48,6 +48,8 @@ const LIVE = 0.05;
 /** A proof stands where the fault is more likely than not; and of the first suspect from here on, for what is left is spread over many. */
 const BELIEVED = 0.5;
 const FIRST_BELIEVED = 0.3;
+/** So sure that it is there, a finding that is gone again is the fault coming and going. */
+const SURE = 0.9;
 /** Another fault that makes the findings at least half as likely explains them equally. */
 const EQUALLY = 0.5;
 
@@ -116,7 +118,9 @@ export function settledFaults(
     if (together < BELIEVED && (together < FIRST_BELIEVED || together < first)) return [];
     if (alike.some((other) => p[other]! > p[f]!)) return [];
     for (const rule of fault.definition.settledBy) {
-      const proof = proofOf(rule, fault, readings, scopes, cylinders, groups);
+      // What comes and goes shows itself by not standing still.
+      const unsteadyToo = fault.definition.showsToday < 1 && together >= SURE;
+      const proof = proofOf(rule, fault, readings, scopes, cylinders, groups, unsteadyToo);
       if (
         proof &&
         !explainedByAnother(
@@ -170,6 +174,7 @@ function proofOf(
   scopes: ReadonlyMap<string, string>,
   cylinders: readonly number[],
   groups: ReadonlyMap<string, Group>,
+  unsteadyToo: boolean,
 ): { events: number[]; variables: string[] } | null {
   const events: number[] = [];
   const variables: string[] = [];
@@ -179,7 +184,8 @@ function proofOf(
     for (const target of neededOn(need, scope === 'cylinder', fault.cylinder, cylinders)) {
       const found = readings.findLast((r) => meets(need, r, target, fault.cylinder));
       const variable = instanceKey(need.check, target);
-      if (!found || groups.get(variable)?.unsteady !== false) return null;
+      const group = groups.get(variable);
+      if (!found || !group || (group.unsteady && !unsteadyToo)) return null;
       events.push(found.event);
       variables.push(variable);
     }
