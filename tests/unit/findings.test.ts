@@ -1,0 +1,114 @@
+import { describe, expect, it } from 'vitest';
+import { type Bench, summarise } from '@/core/index.ts';
+import { complaintOf, eventOf, TWIN, withEvents } from './jobs.ts';
+
+const chances = (bench: Bench) => new Map(summarise(bench).suspects.map((s) => [s.key, s.p]));
+const p = (bench: Bench, key: string) => chances(bench).get(key) ?? 0;
+
+describe('the side a finding on the whole machine points to', () => {
+  const bench = complaintOf(['low-power', 'runs-rough']);
+
+  it.each([
+    ['fuel.jets', 'one-barrel-blocked', 'fuel.barrel-jet'],
+    ['spark.coil-swap', 'follows-coil', 'spark.coil-open'],
+    ['spark.plug-swap', 'follows-plug', 'spark.plug-fouled'],
+    ['run.shut-off', 'one-keeps-firing', 'spark.kill-diode-open'],
+    ['look.stains', 'oil-at-head', 'seal.head-gasket-out'],
+  ])('%s names the cylinder, where it is said', (check, outcome, fault) => {
+    const unsaid = withEvents(bench, { check, outcome });
+    expect(p(unsaid, `${fault}[1]`)).toBeCloseTo(p(unsaid, `${fault}[2]`), 9);
+    const said = withEvents(bench, { check, outcome, cylinder: 2 });
+    expect(p(said, `${fault}[2]`)).toBeGreaterThan(10 * p(said, `${fault}[1]`));
+    // The other side is the mirror of it.
+    expect(p(withEvents(bench, { check, outcome, cylinder: 1 }), `${fault}[1]`)).toBeCloseTo(p(said, `${fault}[2]`), 9);
+    expect(summarise(said).unsteady).toEqual([]);
+  });
+
+  it('is nothing where all is well, where the check shows no side, and on a single', () => {
+    const sound = { check: 'fuel.jets', outcome: 'clear' };
+    expect(chances(withEvents(bench, { ...sound, cylinder: 2 }))).toEqual(chances(withEvents(bench, sound)));
+    const oil = { check: 'look.oil', outcome: 'low' };
+    expect(chances(withEvents(bench, { ...oil, cylinder: 2 }))).toEqual(chances(withEvents(bench, oil)));
+    const single = { ...TWIN, cylinders: 1, layout: 'single' } as const;
+    const event = eventOf({ check: 'look.stains', outcome: 'oil-at-head', cylinder: 1 }, single);
+    expect(event.kind === 'reading' && event.reading.side).toBeNull();
+  });
+});
+
+describe('what was told and is seen', () => {
+  const bench = complaintOf(['low-power', 'smoke-black']);
+
+  it('is one witness of which fault it is, and one more that there is one', () => {
+    const seen = withEvents(bench, { check: 'look.run', condition: 'loaded', symptoms: ['low-power', 'smoke-black'] });
+    const unseen = withEvents(bench, { check: 'look.run', condition: 'loaded', symptoms: [] });
+    expect(summarise(seen).none).toBeLessThan(0.2 * summarise(bench).none);
+    expect(summarise(unseen).none).toBeGreaterThan(summarise(bench).none);
+    // Two that show the same symptoms stand to each other as before, but for what was not seen.
+    const odds = (b: Bench) => p(b, 'air.filter') / p(b, 'fuel.choke');
+    expect(odds(seen) / odds(bench)).toBeGreaterThan(1 / 3);
+    expect(odds(seen) / odds(bench)).toBeLessThan(3);
+    expect(Object.keys(seen.readings[0]!.assessment.weights)).not.toContain('smoke-black');
+  });
+
+  it('counts anew after a repair: that it is there still is news', () => {
+    const repaired = withEvents(bench, { repair: 'air.filter', action: 'replaced' });
+    const still = withEvents(repaired, { check: 'look.run', condition: 'loaded', symptoms: ['smoke-black'] });
+    expect(summarise(still).none).toBeLessThan(0.5 * summarise(repaired).none);
+    expect(p(still, 'fuel.choke')).toBeGreaterThan(1.5 * p(repaired, 'fuel.choke'));
+  });
+});
+
+describe('a fault that comes and goes', () => {
+  it('is proven by its coming and going, once it is next to certain', () => {
+    const volts = (value: number) => ({
+      check: 'fuel.solenoid-volts',
+      fields: { value: { value, unit: 'V' }, posts: { value: 12.5, unit: 'V' } },
+    });
+    const came = withEvents(
+      complaintOf(['cranks-no-start']),
+      { check: 'fuel.solenoid-click', outcome: 'silent' },
+      { check: 'fuel.solenoid-ohms', outcome: 'ok' },
+      volts(12.3),
+      volts(0),
+    );
+    const { settled, unsteady } = summarise(came);
+    expect(unsteady).toEqual(['fuel.solenoid-volts']);
+    expect(settled.map((s) => s.fault)).toEqual(['fuel.solenoid-feed']);
+    // Eleven volts on a battery of eleven and a half are a feed; on one of twelve and a half they are not.
+    const low = { check: 'fuel.solenoid-volts', fields: { value: { value: 11.2, unit: 'V' } } };
+    const battery = (posts: number) => ({ ...low, fields: { ...low.fields, posts: { value: posts, unit: 'V' } } });
+    const outcome = (raw: object) => withEvents(complaintOf(['low-power']), raw).readings[0]!.assessment.outcome;
+    expect(outcome(battery(11.4))).toBe('present');
+    expect(outcome(battery(12.6))).toBe('absent');
+  });
+});
+
+describe('work that cures more than one fault', () => {
+  it('takes all of them out of belief, and no other', () => {
+    const bench = withEvents(complaintOf(['low-power']), {
+      check: 'spark.tester',
+      cylinder: 1,
+      condition: 'full-speed',
+      outcome: 'weak',
+    });
+    const after = withEvents(bench, { repair: 'spark.coil-weak', cylinder: 1, action: 'replaced' });
+    for (const fault of ['spark.coil-weak[1]', 'spark.coil-hot[1]', 'spark.coil-speed[1]', 'spark.coil-open[1]'])
+      expect(p(after, fault), fault).toBeLessThan(0.05 * p(bench, fault));
+    expect(p(after, 'spark.coil-hot[2]')).toBeGreaterThan(0.9 * p(bench, 'spark.coil-hot[2]'));
+    expect(p(after, 'spark.gap-wide[1]')).toBeGreaterThan(0.9 * p(bench, 'spark.gap-wide[1]'));
+  });
+});
+
+describe('a figure a hair over its limit', () => {
+  const lash = (exhaust: number) =>
+    withEvents(complaintOf(['low-power']), {
+      check: 'valve.lash',
+      cylinder: 1,
+      fields: { intake: { value: 0.1, unit: 'mm' }, exhaust: { value: exhaust, unit: 'mm' } },
+    });
+
+  it('is a valve set well and read by a blade, far over it a valve that went', () => {
+    expect(p(lash(0.4), 'valve.lash-wide[1]')).toBeGreaterThan(5 * p(lash(0.185), 'valve.lash-wide[1]'));
+    expect(lash(0.185).readings[0]!.assessment.tooCloseToCall).toBe(true);
+  });
+});
