@@ -197,6 +197,8 @@ export interface CheckDefinition {
   readonly findOutranksMiss: boolean;
   readonly partsOf: (engine: EngineWords) => readonly CheckPart[];
   readonly appliesTo: (engine: EngineWords) => boolean;
+  /** Made while the engine is brought to that state, or to see whether it then comes there: that it starts is enough. */
+  readonly needsOnlyStart: boolean;
   /** What is asked where a finding on the whole machine shows on one side: "Which barrel"; null where it never does. */
   readonly asksSide: string | null;
   /** Only proposed as a re-test or on request, never for what it would tell. */
@@ -225,6 +227,7 @@ type Optional =
   | 'findOutranksMiss'
   | 'partsOf'
   | 'appliesTo'
+  | 'needsOnlyStart'
   | 'asksSide'
   | 'proposed'
   | 'assess';
@@ -260,6 +263,7 @@ export function defineCheck(
     // Looking over something is easily done; seeing what is not there is not.
     findOutranksMiss: spec.slip === SEEN_SLIP,
     appliesTo: () => true,
+    needsOnlyStart: spec.combine.kind === 'cure',
     asksSide: null,
     proposed: true,
     partsOf: () => [{ id: '', outcomes: spec.outcomes.map((o) => o.id) }],

@@ -10,6 +10,7 @@ export const sparkTester = defineCheck({
   states: ['cranking', 'idle', 'half-speed', 'full-speed', 'loaded'],
   offeredIn: ['cranking', 'idle', 'full-speed'],
   temperatures: ['cold', 'hot'],
+  needsOnlyStart: true,
   minutes: 2,
   access: ['lead[c]'],
   needs: ['spark tester'],

@@ -8,6 +8,7 @@ export const splitChoke = defineCheck({
   system: 'fuel',
   scope: 'machine',
   states: ['idle', 'full-speed'],
+  needsOnlyStart: true,
   minutes: 1,
   hazards: ['carbon-monoxide'],
   cannotClear: ['which jet, and whether it is the jet or air drawn in'],

@@ -42,7 +42,11 @@ export const SPARK_FAULTS = [
     perCylinder: true,
     weight: 7,
     stored: 1.3,
-    failures: [{ failure: 'pull', levels: { dead: 0.68, weak: 0.27 } }],
+    // Fouled a little it fires while little is asked of it.
+    failures: [
+      { failure: 'pull', levels: { dead: 0.68, weak: 0.27 }, when: { states: ['loaded', 'full-speed'] } },
+      { failure: 'pull', levels: { dead: 0.58, weak: 0.22 } },
+    ],
     symptoms: {
       'misfire-steady': 0.3,
       'low-power': 0.65,
@@ -196,7 +200,10 @@ export const SPARK_FAULTS = [
     perCylinder: true,
     weight: 4,
     perHundredHours: 1.05,
-    failures: [{ failure: 'pull', levels: { dead: 0.35, weak: 0.5 } }],
+    failures: [
+      { failure: 'pull', levels: { dead: 0.35, weak: 0.5 }, when: { states: ['loaded', 'full-speed'] } },
+      { failure: 'pull', levels: { dead: 0.27, weak: 0.38 } },
+    ],
     symptoms: {
       'low-power': 0.6,
       'hard-start-cold': 0.4,

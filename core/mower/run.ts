@@ -139,7 +139,13 @@ export interface Running {
   readonly fed: number;
 }
 
-const RPM: Partial<Record<RunningState, number>> = { idle: 1650, 'half-speed': 2500, 'full-speed': 3550, loaded: 3450 };
+/** Speed of each state [1/min] [M]. */
+export const RPM: Partial<Record<RunningState, number>> = {
+  idle: 1650,
+  'half-speed': 2500,
+  'full-speed': 3550,
+  loaded: 3450,
+};
 /** Share of its full torque that an engine of that kind needs at each state, its own friction included [M]. */
 const LOAD: Partial<Record<RunningState, number>> = { idle: 0.2, 'half-speed': 0.26, 'full-speed': 0.32, loaded: 0.85 };
 /** Share of the fuel at full load. */

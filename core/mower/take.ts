@@ -6,7 +6,7 @@ import type { Random } from '../random.ts';
 import type { Symptom } from '../symptoms.ts';
 import { diodeRange } from './killHarness.ts';
 import { AMPLE_ML_MIN, type CylinderState, type Mower } from './machine.ts';
-import { atInletMlPerMin, heldOpenOf, leakOf, POLARISATION, sparkAt, speedCut, supplyMlPerMin } from './run.ts';
+import { atInletMlPerMin, heldOpenOf, leakOf, POLARISATION, RPM, sparkAt, speedCut, supplyMlPerMin } from './run.ts';
 import { cranks, drips, firesAtStop, starts, symptomsOf, type View, viewOf } from './tell.ts';
 
 export interface Asked {
@@ -77,6 +77,10 @@ const legOff = (m: Mower, off: (i: number) => boolean): Mower => ({
   ...m,
   harness: { ...m.harness, legs: m.harness.legs.map((leg, i) => (off(i) ? { ...leg, lead: 'off' as const } : leg)) },
 });
+
+/** Speed at that state; one it does not hold it is revved up to. */
+const speedIn = (view: View, state: RunningState, hot: boolean) =>
+  state === 'cranking' ? (view.turned(hot).run?.rpm ?? 0) : view.going(state, hot).rpm || RPM[state]!;
 
 const sparkWord = (left: number) => (left > 0.55 ? 'strong' : left > 0.28 ? 'weak' : left > 0.12 ? 'skips' : 'none');
 
@@ -257,8 +261,7 @@ const TAKE: Readonly<Record<string, (t: Taking) => Found>> = {
     return r < 0.25 ? 'one-dead' : r < 0.75 ? 'one-weak' : 'even';
   },
   'spark.tester': ({ view, m, i, asked, hot }) => {
-    const rpm =
-      asked.condition === 'cranking' ? (view.turned(hot).run?.rpm ?? 0) : view.going(asked.condition, hot).rpm || 1650;
+    const rpm = speedIn(view, asked.condition, hot);
     return sparkWord(sparkAt(m, i, rpm, hot));
   },
   'spark.plug-look': ({ m, view, i }) => {
@@ -287,16 +290,14 @@ const TAKE: Readonly<Record<string, (t: Taking) => Found>> = {
     follows(view, viewOf(swapped(m, 'coil')), asked.condition, hot, 'follows-coil'),
   'spark.lead-look': ({ m, i }) => m.cylinders[i]!.lead.look,
   'spark.kill-off': ({ m, view, i, asked, hot }) => {
-    const rpm =
-      asked.condition === 'cranking' ? (view.turned(hot).run?.rpm ?? 0) : view.going(asked.condition, hot).rpm || 1650;
+    const rpm = speedIn(view, asked.condition, hot);
     const off = legOff(m, (k) => k === i);
     const back = (k: number) => sparkAt(m, k, rpm, hot) < 0.35 && sparkAt(off, k, rpm, hot) > 0.5;
     if (back(i)) return 'returns';
     return m.cylinders.some((_, k) => k !== i && back(k)) ? 'other-returns' : 'same';
   },
   'spark.kill-off-all': ({ m, view, asked, hot }) => {
-    const rpm =
-      asked.condition === 'cranking' ? (view.turned(hot).run?.rpm ?? 0) : view.going(asked.condition, hot).rpm || 1650;
+    const rpm = speedIn(view, asked.condition, hot);
     const off = { ...m, harness: { ...m.harness, connector: 'parted' as const, commonChafed: false } };
     return yes(
       !m.cylinders.some((_, k) => sparkAt(m, k, rpm, hot) < 0.35 && sparkAt(off, k, rpm, hot) > 0.5),

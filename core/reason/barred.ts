@@ -38,8 +38,8 @@ export function barredBy(unmade: readonly Barred[], readings: readonly StandingR
 }
 
 /** What is tried to see whether the engine then comes to a state needs only that it starts. */
-const triedIn = ({ combine }: CheckInstance['check'], state: RunningState): RunningState =>
-  combine.kind === 'cure' && RUNNING.includes(state) ? 'idle' : state;
+const triedIn = ({ needsOnlyStart }: CheckInstance['check'], state: RunningState): RunningState =>
+  needsOnlyStart && RUNNING.includes(state) ? 'idle' : state;
 
 const asksNoLess = (state: RunningState, than: RunningState) =>
   DEMANDING.includes(state) && DEMANDING.indexOf(state) >= DEMANDING.indexOf(than);

@@ -270,11 +270,7 @@ function canMake(view: View, asked: Asked): boolean {
   if (asked.check === 'look.run') return cranks(view, false);
   const hot = asked.temperature === 'hot';
   // What is tried to see whether it then runs needs no more than a start.
-  if (
-    (asked.check.startsWith('split.') || checkOf(asked.check).combine.kind === 'cure') &&
-    asked.condition !== 'cranking'
-  )
-    return starts(view, false);
+  if (checkOf(asked.check).needsOnlyStart && asked.condition !== 'cranking') return starts(view, false);
   if (asked.check.startsWith('run.') && asked.check !== 'run.leak-watch') return starts(view, false);
   if (needsToRun(asked) || hot)
     return starts(view, false) && (!needsToRun(asked) || view.going(asked.condition, hot).runs);
