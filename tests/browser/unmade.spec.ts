@@ -65,3 +65,18 @@ test('a repaired machine is tried for what belongs to handing it back, and may b
   await expect(left).toHaveCount(6);
   await bench.closeCured();
 });
+
+test('a finding that shows on one side is asked for its side, and needs none', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await bench.newJob(/Heron 4/, ['Lost power']);
+  await bench.pick('Jets');
+  const side = bench.plate.getByRole('radiogroup', { name: "Which cylinder's barrel" });
+  await expect(side).toHaveCount(0);
+  await bench.choose('All clear');
+  await expect(side).toHaveCount(0);
+  await bench.choose('One barrel blocked');
+  await bench.press(side.getByRole('radio', { name: 'Cylinder 2' }));
+  await bench.record();
+  await expect(bench.line(1)).toContainText('Jets, cylinder 2');
+  await expect(page.getByRole('region', { name: 'Repair' })).toContainText('Jet of one barrel blocked, cylinder 2');
+});
