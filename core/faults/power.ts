@@ -31,8 +31,8 @@ export const POWER_FAULTS = [
     part: 'battery',
     weight: 8,
     stored: 2.5,
-    failures: [{ failure: 'crank', levels: { slow: 0.34, click: 0.28, silent: 0.32 } }],
-    symptoms: { 'battery-goes-flat': 0.2 },
+    failures: [{ failure: 'crank', levels: { slow: 0.32, click: 0.26, silent: 0.28, stops: 0.1 } }],
+    symptoms: { 'battery-goes-flat': 0.22 },
     effects: [
       { check: 'power.rest-volts', outcomes: { low: 0.3, flat: 0.67 } },
       { check: 'power.crank-volts', outcomes: { sags: 0.6, collapses: 0.33 } },
@@ -75,7 +75,7 @@ export const POWER_FAULTS = [
     title: 'Battery with a dead cell',
     part: 'battery',
     weight: 3,
-    failures: [{ failure: 'crank', levels: { slow: 0.35, click: 0.45, silent: 0.1 } }],
+    failures: [{ failure: 'crank', levels: { slow: 0.32, click: 0.42, silent: 0.1, stops: 0.1 } }],
     effects: [
       { check: 'power.rest-volts', outcomes: { 'cell-gone': 0.9, flat: 0.07 } },
       { check: 'power.tester', outcomes: { worn: 0.15, bad: 0.82 } },
