@@ -188,8 +188,9 @@ const MACHINE: Readonly<Record<string, OnMachine>> = {
     m.fuel.richer -= between(0.05, 0.3, s);
   },
   'fuel.jet-seal': (m, s, form) => {
+    // Hardened it lets air past, swollen it stands in the way of the bleed.
     m.fuel.jetSeal = form < 0.6 ? 'hardened' : 'swollen';
-    m.fuel.richer += between(0.15, 0.45, s);
+    m.fuel.richer += form < 0.6 ? -between(0.12, 0.4, s) : between(0.15, 0.45, s);
   },
   'fuel.choke': (m, _, form) => {
     m.fuel.choke = form < 0.5 ? 'stuck-open' : 'stuck-closed';

@@ -162,6 +162,8 @@ const WINDING_C = { cold: 20, hot: 98 };
 const MIX = [0.4, 0.55, 0.72, 0.86, 1, 1.3, 1.6, 2, 2.5];
 const MIX_GIVES = [0, 0.25, 0.7, 0.98, 1, 1, 0.8, 0.35, 0];
 
+/** What a release that stays on lets out over a whole compression [mm2] [M]. */
+const RELEASE_HELD_MM2 = 3;
 /** Of its strength what a cylinder loses by a square millimetre of leak at cranking speed [M]. */
 const LEAK_COSTS = 0.3;
 
@@ -208,7 +210,7 @@ export function running(m: Mower, state: RunningState, hot: boolean, crankRpm: n
   const { fuel } = m;
   const jets =
     (state === 'idle'
-      ? fuel.idle
+      ? 0.65 * fuel.idle + 0.35 * fuel.main
       : cranking || state === 'half-speed'
         ? ((fuel.main + fuel.idle) / 2) * (cranking ? 1 : fuel.emulsion)
         : fuel.main * fuel.emulsion) * fuel.level;
@@ -233,7 +235,9 @@ export function running(m: Mower, state: RunningState, hot: boolean, crankRpm: n
     const outlet = liftLeft(c.lift.exhaust, c.lashMm.exhaust, 0.155);
     const floats = rpm > c.floatsRpm ? 0.25 : 1;
     const breath = Math.min(1, 1.15 * inlet) * Math.min(1, 1.15 * outlet) * floats;
-    const lost = 1 - Math.exp((-LEAK_COSTS * (leakOf(c, hot) + (m.release.stuck ? 8 : 0)) * 300) / Math.max(150, rpm));
+    const lost =
+      1 -
+      Math.exp((-LEAK_COSTS * (leakOf(c, hot) + (m.release.stuck ? RELEASE_HELD_MM2 : 0)) * 300) / Math.max(150, rpm));
     const pressed = c.parted ? 0 : 1 - c.shortMm * 0.09;
     const heat = m.air.packed && hot ? 0.7 : 1;
     return {

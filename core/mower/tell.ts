@@ -82,7 +82,7 @@ export function symptomsOf(view: View): ReadonlyMap<Symptom, number> {
     const least = (r: Running) => Math.min(...r.strength);
     const most = (r: Running) => Math.max(...r.strength);
     const twin = m.engine.cylinders > 1;
-    if (share(loaded) < 0.85) say('low-power', 1.3 * (0.95 - share(loaded)) + 0.2);
+    if (share(loaded) < 0.91) say('low-power', 1.3 * (0.95 - share(loaded)) + 0.2);
     if (twin && least(idle) < 0.25 && most(idle) > 0.5) {
       say('one-cylinder', 0.5);
       say('runs-rough', 0.6);
@@ -100,8 +100,10 @@ export function symptomsOf(view: View): ReadonlyMap<Symptom, number> {
       if (mix(loaded) < 0.7) say('runs-on-choke-only', 0.35);
       if (!loaded.runs || mix(loaded) < 0.65) say('bogs-open-throttle', 0.5);
     }
+    // A governor hunts on a charge that is lean at small throttle.
+    if (mix(idle) < 0.88 || mix(view.going('half-speed', false)) < 0.85) say('surges', 0.5);
     if (mix(idle) < 0.75) {
-      say('surges', 0.45);
+      say('surges', 0.6);
       say('runs-on-choke-only', 0.25);
     }
     if (mix(idle) > 1.35 || mix(loaded) > 1.35) say('smoke-black', 0.55);
