@@ -1,6 +1,6 @@
 import type { CaseHead, CloseKind, JobEvent, RepairStep } from '../casefile/index.ts';
-import { type Assessment, accessChain, checkOf, liesBehind, type Reading } from '../checks/index.ts';
-import { cylindersOf, RUNNING } from '../engine/index.ts';
+import { accessChain, type CheckDefinition, checkOf, liesBehind, type Reading } from '../checks/index.ts';
+import { cylindersOf, RUNNING, RUNNING_STATES } from '../engine/index.ts';
 import { CONDITIONS, findFault, sameRepair } from '../faults/index.ts';
 import { type HousePractice, houseRules, practiceOf } from '../house.ts';
 import type { Barred } from '../reason/barred.ts';
@@ -89,12 +89,7 @@ export function openBench(head: CaseHead, options: BenchOptions = {}): Bench {
     practice,
     catalogue,
     planner: () => {
-      planner ??= plannerFor(
-        catalogue,
-        base,
-        head.complaint,
-        (check) => !practice.leavesOut.has(check.id) && !check.needs.some((need) => head.house.lacking.includes(need)),
-      );
+      planner ??= plannerFor(catalogue, base, head.complaint, (check) => houseMakes(head, practice, check));
       return planner;
     },
     base,
@@ -126,6 +121,13 @@ export function* warmingUp({ catalogue, base, planner }: Bench): Generator<void>
       warmReports(base, heard, instance, { state, temperature });
   }
 }
+
+/** Whether the house makes that check at all: it owns what the check needs, and does not leave it out. */
+export const houseMakes = (
+  { house }: Pick<CaseHead, 'house'>,
+  { leavesOut }: HousePractice,
+  check: Pick<CheckDefinition, 'id' | 'needs'>,
+): boolean => !leavesOut.has(check.id) && !check.needs.some((need) => house.lacking.includes(need));
 
 /** What no event changes. */
 type Fixed = Pick<Bench, 'head' | 'rules' | 'practice' | 'catalogue' | 'planner' | 'base'>;
@@ -260,10 +262,7 @@ function withReadingTaken(bench: Bench, reading: Reading, event: number, retest:
       rules: bench.rules,
       twin,
     });
-  const toldBefore = toldAlready(bench);
-  const told = new Set(reading.symptoms?.filter((s) => toldBefore.has(s)));
-  const assessment = withoutToldAgain(assess(reading, twins.at(-1)?.reading), told);
-  const taken: StandingReading = { event, reading, assessment, epoch, retest };
+  const taken: StandingReading = { event, reading, assessment: assess(reading, twins.at(-1)?.reading), epoch, retest };
   // The twin is judged again beside the new one, so that the order in which the pair was read does not matter.
   const judgedAgain = new Map(twins.map((r) => [r, assess(r.reading, reading)]));
   const moved = twins.filter((r) => !sameWeights(r.assessment.weights, judgedAgain.get(r)!.weights));
@@ -284,7 +283,10 @@ function withReadingTaken(bench: Bench, reading: Reading, event: number, retest:
             instanceKey(r.reading.check, r.reading.cylinder) === variable &&
             Object.keys(r.assessment.weights).length > 0,
         )
-        .map((r): Evidence => ({ variable, at: atOf(r.reading), weights: r.assessment.weights, event: r.event })),
+        .map((r): Evidence => {
+          const weights = reading.symptoms === null ? r.assessment.weights : withoutToldAgain(bench, readings, r);
+          return { variable, at: atOf(r.reading), weights, event: r.event };
+        }),
     );
   }
   for (const variable of impliedBy(reading, taken)) {
@@ -294,7 +296,7 @@ function withReadingTaken(bench: Bench, reading: Reading, event: number, retest:
     if (earlier.some((e) => e.at.state === at.state && e.at.temperature === at.temperature)) continue;
     evidence.set(variable, [...earlier, { variable, at, weights: YES, event }]);
   }
-  if (reading.side !== null && (assessment.outcome ?? '') !== checkOf(reading.check).outcomes[0]?.id) {
+  if (reading.side !== null && (taken.assessment.outcome ?? '') !== checkOf(reading.check).outcomes[0]?.id) {
     const variable = pointedKey(reading.check);
     const weights = { '': { [String(reading.side)]: 1 } };
     evidence.set(variable, [
@@ -302,7 +304,8 @@ function withReadingTaken(bench: Bench, reading: Reading, event: number, retest:
       { variable, at: atOf(reading), weights, event },
     ]);
   }
-  if (told.size > 0) {
+  const told = toldAlready(bench);
+  if (reading.symptoms?.some((symptom) => told.has(symptom))) {
     const at = { state: 'bench', temperature: null };
     evidence.set(IMPLIED_TROUBLE, [{ variable: IMPLIED_TROUBLE, at, weights: YES, event }]);
   }
@@ -316,16 +319,39 @@ export const toldAlready = (bench: Bench): ReadonlySet<string> =>
     ? new Set()
     : new Set([...bench.head.complaint, ...bench.readings.flatMap((r) => r.reading.symptoms ?? [])]);
 
+/** How much a run asks of the engine: of two that show the same, the one that asks more is the witness. */
+const asked = ({ reading, event }: StandingReading) => [
+  RUNNING_STATES.indexOf(reading.condition),
+  reading.temperature === 'hot' ? 1 : 0,
+  -event,
+];
+
 /**
- * What a run shows again is one and the same trouble and no second witness of which fault it is; it says only that there is one.
+ * What a run says, without what was told already or another run shows that asks more: it is one and the same trouble, and no second witness of
+ * which fault it is. So it does not matter which was made first.
  */
-const withoutToldAgain = (assessment: Assessment, told: ReadonlySet<string>): Assessment =>
-  told.size === 0
-    ? assessment
-    : {
-        ...assessment,
-        weights: Object.fromEntries(Object.entries(assessment.weights).filter(([symptom]) => !told.has(symptom))),
-      };
+function withoutToldAgain(
+  bench: Bench,
+  readings: readonly StandingReading[],
+  run: StandingReading,
+): Evidence['weights'] {
+  if (run.epoch > 0) return run.assessment.weights;
+  const outranks = (other: StandingReading) => {
+    const [a, b] = [asked(other), asked(run)];
+    const differing = a.findIndex((rank, k) => rank !== b[k]);
+    return differing >= 0 && a[differing]! > b[differing]!;
+  };
+  const elsewhere = new Set<string>([
+    ...bench.head.complaint,
+    ...readings.filter((r) => r.epoch === 0 && r !== run && outranks(r)).flatMap((r) => r.reading.symptoms ?? []),
+  ]);
+  const ticked = run.reading.symptoms ?? [];
+  return Object.fromEntries(
+    Object.entries(run.assessment.weights).filter(
+      ([symptom]) => !(elsewhere.has(symptom) && (ticked as readonly string[]).includes(symptom)),
+    ),
+  );
+}
 
 /** What stands open once one thing was opened or put back: the way to it comes with it, and what lies behind goes with it. */
 function openAfter(open: ReadonlySet<string>, key: string, opened: boolean): ReadonlySet<string> {

@@ -12,7 +12,7 @@ import { accessKeysFor } from '../reason/planner.ts';
 import { type Settled, type StandingReading, settledFaults } from '../reason/settle.ts';
 import { membersOf } from '../reason/space.ts';
 import { COMES_WITH_HEAT, NOT_CRANKING, SHOWN_GONE_BY } from '../symptoms.ts';
-import { type Bench, epochOf, type MadeRepair, toldAlready } from './bench.ts';
+import { type Bench, epochOf, houseMakes, type MadeRepair, toldAlready } from './bench.ts';
 
 export interface Suspect {
   readonly key: string;
@@ -451,6 +451,7 @@ export function beforeHandingBack(bench: Bench): readonly TriedLast[] {
   return [...HANDING_BACK, ...(empty ? [EMPTIES] : [])].filter(
     ({ check, condition, temperature }) =>
       checkOf(check).appliesTo(bench.head.engine) &&
+      houseMakes(bench.head, bench.practice, checkOf(check)) &&
       !cannotBeMade(bench, { check, cylinder: null, condition, temperature }) &&
       !bench.readings.some(
         (r) => r.event > last.event && r.reading.check === check && r.reading.condition === condition,

@@ -9,7 +9,7 @@ export interface Barred extends Unmade {
   readonly epoch: number;
 }
 
-/** Whether a check in a state and heat, is one of those that cannot be made. */
+/** Whether a check in a state and heat is one of those that cannot be made. */
 export type Bars = (
   instance: Pick<CheckInstance, 'check' | 'cylinder'>,
   state: RunningState,
