@@ -206,6 +206,8 @@ export function Plate({
     return () => window.removeEventListener('keydown', press);
   }, []);
 
+  // Once something was read it was made.
+  const mayBeUnmade = !plate.retest && plate.replaces === null && drafts.every((d) => d.drafted.state === 'empty');
   const nothing = insisted && drafts.every((d) => d.drafted.state === 'empty');
   const bilateral = check.scope === 'cylinder' && head.engine.cylinders > 1;
   const field = figure ? fieldOf(check, head, figure.name) : null;
@@ -291,14 +293,14 @@ export function Plate({
                 ),
             )}
           </div>
-          {!plate.retest && plate.replaces === null && (
+          {mayBeUnmade && (
             <Button aria-expanded={unmade} onClick={() => setUnmade(!unmade)}>
               Cannot be made
             </Button>
           )}
           {onLeave && <Button onClick={onLeave}>Back to the plan</Button>}
         </div>
-        {unmade && (
+        {mayBeUnmade && unmade && (
           <WhyUnmade
             plate={plate}
             state={state}
