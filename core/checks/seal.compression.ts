@@ -28,6 +28,11 @@ function expectedPa(figures: EngineFigures, pa: number): { low: number; high: nu
 /** Compression gauge: two percent and its valve [Pa] [P]. */
 const GAUGE: Accuracy = { percent: 2, floor: 2 * PASCALS_PER_PSI };
 
+/** With a release 35 to 105 psi are usual [P]; from here on it is the upper half. */
+const REACHES_PAST_RELEASE_PSI = 70;
+/** How well such a reading fits each outcome [M]: a moderate leak reaches it too. */
+const PAST_RELEASE = { good: 1, low: 0.7, 'very-low': 0.15, none: 0.02 };
+
 export const sealCompression = defineCheck({
   id: 'seal.compression',
   code: 'cm',
@@ -99,7 +104,16 @@ export const sealCompression = defineCheck({
         ...(throttleOpen === false ? ['throttle_shut'] : []),
         ...(few ? ['few_strokes'] : []),
       ];
-      return { ...EMPTY_ASSESSMENT, quantities, missing, limits, remarks };
+      // It is no verdict; but what reaches well into the usual range past its release neither leaks widely nor keeps the release open.
+      const reaches = !few && throttleOpen !== false && atSea - error > REACHES_PAST_RELEASE_PSI;
+      return {
+        ...EMPTY_ASSESSMENT,
+        quantities,
+        missing,
+        limits,
+        remarks,
+        ...(reaches ? { weights: { '': PAST_RELEASE } } : {}),
+      };
     }
     const [low, veryLow] = [rules.compressionLowPsi.value, rules.compressionVeryLowPsi.value];
     const assessed = judge({

@@ -47,7 +47,14 @@ describe('what was told and is seen', () => {
     const odds = (b: Bench) => p(b, 'air.filter') / p(b, 'fuel.choke');
     expect(odds(seen) / odds(bench)).toBeGreaterThan(1 / 3);
     expect(odds(seen) / odds(bench)).toBeLessThan(3);
-    expect(Object.keys(seen.readings[0]!.assessment.weights)).not.toContain('smoke-black');
+    expect(Object.keys(seen.belief.groups.get('look.run')!.readings[0]!.weights)).not.toContain('smoke-black');
+  });
+
+  it('weighs the same, whichever run was made first', () => {
+    const idle = { check: 'look.run', condition: 'idle', symptoms: ['surges'] };
+    const loaded = { check: 'look.run', condition: 'loaded', symptoms: ['surges', 'bogs-open-throttle'] };
+    const [one, other] = [withEvents(bench, idle, loaded), withEvents(bench, loaded, idle)].map(chances);
+    for (const [key, chance] of one!) expect(other!.get(key), key).toBeCloseTo(chance, 9);
   });
 
   it('counts anew after a repair: that it is there still is news', () => {
@@ -96,6 +103,22 @@ describe('work that cures more than one fault', () => {
       expect(p(after, fault), fault).toBeLessThan(0.05 * p(bench, fault));
     expect(p(after, 'spark.coil-hot[2]')).toBeGreaterThan(0.9 * p(bench, 'spark.coil-hot[2]'));
     expect(p(after, 'spark.gap-wide[1]')).toBeGreaterThan(0.9 * p(bench, 'spark.gap-wide[1]'));
+  });
+});
+
+describe('a gauge on an engine with a release', () => {
+  const bench = complaintOf(['low-power', 'hard-start-cold'], { engine: { compressionRelease: 'automatic' } });
+  const gauge = (value: number) => ({
+    check: 'seal.compression',
+    cylinder: 1,
+    fields: { value: { value, unit: 'psi' } },
+  });
+
+  it('gives no verdict, and yet what reaches far past the release has it not stuck open', () => {
+    const high = withEvents(bench, gauge(100));
+    expect(high.readings[0]!.assessment.outcome).toBeNull();
+    expect(p(high, 'valve.release-on')).toBeLessThan(0.6 * p(bench, 'valve.release-on'));
+    expect(p(withEvents(bench, gauge(55)), 'valve.release-on')).toBeCloseTo(p(bench, 'valve.release-on'), 12);
   });
 });
 
