@@ -109,7 +109,7 @@ export function* warmingUp({ catalogue, base, planner }: Bench): Generator<void>
     yield;
     for (const state of check.offeredIn ?? check.states) {
       for (const temperature of check.temperatures.includes('hot') ? (['cold', 'hot', null] as const) : [null]) {
-        variable.table({ state, temperature });
+        if (variable.tabulated) variable.table({ state, temperature });
         yield;
       }
     }
@@ -118,7 +118,7 @@ export function* warmingUp({ catalogue, base, planner }: Bench): Generator<void>
   for (const { instance, state } of planner().candidates) {
     yield;
     for (const temperature of instance.check.temperatures.includes('hot') ? (['cold', 'hot', null] as const) : [null])
-      warmReports(base, heard, instance, { state, temperature });
+      yield* warmReports(base, heard, instance, { state, temperature });
   }
 }
 
@@ -389,7 +389,7 @@ function bodily(bench: Bench, reading: Reading): Pick<Bench, 'open' | 'hot' | 'h
 
 function withRepairMade(bench: Bench, step: RepairStep, event: number): Bench {
   const key = instanceKey(step.id, step.cylinder);
-  const operators = operatorsOf(bench, step, key);
+  const operator = operatorOf(bench, step, key);
   const access = (findFault(step.id) ?? CONDITIONS.find((c) => c.id === step.id))?.repair.access ?? [];
   const keys = accessKeysFor(
     { access, scope: step.cylinder === null ? 'machine' : 'cylinder' },
@@ -398,7 +398,7 @@ function withRepairMade(bench: Bench, step: RepairStep, event: number): Bench {
   );
   return {
     ...bench,
-    belief: operators.reduce((belief, operator) => applyRepair(bench.network, belief, operator), bench.belief),
+    belief: operator ? applyRepair(bench.network, bench.belief, operator) : bench.belief,
     repairs: [...bench.repairs, { event, key, step }],
     open: new Set([...bench.open, ...keys]),
     hot: false,
@@ -416,10 +416,10 @@ const FAILS: Record<RepairStep['action'], number | null> = {
 };
 
 /** What a repair does to belief: takes out its fault and what the same work cures besides, and puts in what such work puts in. */
-function operatorsOf(bench: Bench, step: RepairStep, key: string): readonly RepairOperator[] {
+function operatorOf(bench: Bench, step: RepairStep, key: string): RepairOperator | null {
   const fails = FAILS[step.action];
   // A bypass proves the point and repairs nothing.
-  if (fails === null) return [];
+  if (fails === null) return null;
   const { faultIndex, spec } = bench.network;
   const puts = (findFault(step.id)?.repair.leaves ?? []).flatMap(({ fault, on, chance }) => {
     const cylinders =
@@ -430,10 +430,11 @@ function operatorsOf(bench: Bench, step: RepairStep, key: string): readonly Repa
     });
   });
   const state = spec.states.findIndex((s) => s.key === key);
-  const own = { fault: faultIndex.get(key) ?? null, state: state < 0 ? null : state, fails, puts };
   const made = findFault(step.id);
-  const besides = bench.catalogue.faults.filter(
-    (f) => f.key !== key && f.cylinder === step.cylinder && made !== undefined && sameRepair(f.definition, made),
-  );
-  return [own, ...besides.map((f) => ({ fault: faultIndex.get(f.key)!, state: null, fails, puts: [] }))];
+  const faults = bench.catalogue.faults
+    .filter(
+      (f) => f.key === key || (f.cylinder === step.cylinder && made !== undefined && sameRepair(f.definition, made)),
+    )
+    .map((f) => faultIndex.get(f.key)!);
+  return { faults, state: state < 0 ? null : state, fails, puts };
 }

@@ -199,6 +199,8 @@ export interface CheckDefinition {
   readonly appliesTo: (engine: EngineWords) => boolean;
   /** Made while the engine is brought to that state, or to see whether it then comes there: that it starts is enough. */
   readonly needsOnlyStart: boolean;
+  /** Of many parts, those a plan weighs one by one; null for all of them. */
+  readonly hopesFor: readonly string[] | null;
   /** What is asked where a finding on the whole machine shows on one side: "Which barrel"; null where it never does. */
   readonly asksSide: string | null;
   /** Only proposed as a re-test or on request, never for what it would tell. */
@@ -228,6 +230,7 @@ type Optional =
   | 'partsOf'
   | 'appliesTo'
   | 'needsOnlyStart'
+  | 'hopesFor'
   | 'asksSide'
   | 'proposed'
   | 'assess';
@@ -264,6 +267,7 @@ export function defineCheck(
     findOutranksMiss: spec.slip === SEEN_SLIP,
     appliesTo: () => true,
     needsOnlyStart: spec.combine.kind === 'cure',
+    hopesFor: null,
     asksSide: null,
     proposed: true,
     partsOf: () => [{ id: '', outcomes: spec.outcomes.map((o) => o.id) }],

@@ -1,4 +1,4 @@
-import { type Band, bandWeights } from '../measure/index.ts';
+import { type Band, bandWeights, byLimits } from '../measure/index.ts';
 import { type Assessment, type ComputedQuantity, EMPTY_ASSESSMENT, heaviest, type Limit } from './define.ts';
 
 /** A figure, what it can be off by, and what it is held against. */
@@ -40,12 +40,13 @@ export function severityOf(
 /** Judges one figure against bands: no cliff at a limit, and too close to call where limit and error overlap. */
 export function judge(judged: Judged): Assessment {
   const { value, error, spread = 0, bands, sound, worst } = judged;
-  const weights = bandWeights(bands, value, Math.max(1e-12, Math.hypot(error, spread)));
+  const sigma = Math.max(1e-12, Math.hypot(error, spread));
+  const weights = bandWeights(bands, value, sigma);
   const edges = bands.flatMap((band) => [band.from, band.to]).filter(Number.isFinite);
   const severity = severityOf(value, sound, worst);
   return {
     ...EMPTY_ASSESSMENT,
-    outcome: heaviest(weights),
+    outcome: heaviest(bandWeights(byLimits(bands), value, sigma)),
     weights: { '': weights },
     severity,
     tooCloseToCall: edges.some((edge) => Math.abs(value - edge) < error),

@@ -1,8 +1,26 @@
-import { SYMPTOM_IDS } from '../symptoms.ts';
+import { SYMPTOM_IDS, type Symptom } from '../symptoms.ts';
 import { defineCheck, EMPTY_ASSESSMENT } from './define.ts';
 
 /** How much a symptom the technician did not tick speaks against it; he looked, but not for every one of them. */
 const UNTICKED_COUNTS = 0.8;
+
+/** What a run under load is made to see. */
+const UNDER_LOAD: readonly Symptom[] = [
+  'low-power',
+  'one-cylinder',
+  'misfire-steady',
+  'misfire-intermittent',
+  'runs-rough',
+  'surges',
+  'bogs-open-throttle',
+  'runs-on-choke-only',
+  'cuts-out-at-speed',
+  'dies-after-minutes',
+  'smoke-black',
+  'smoke-blue',
+  'pops-intake',
+  'pops-exhaust',
+];
 
 export const lookRun = defineCheck({
   id: 'look.run',
@@ -18,6 +36,7 @@ export const lookRun = defineCheck({
   outcomes: [],
   combine: { kind: 'parts' },
   offeredIn: ['loaded'],
+  hopesFor: UNDER_LOAD,
   slip: 0,
   partsOf: () => SYMPTOM_IDS.map((id) => ({ id, outcomes: ['absent', 'present'] })),
   assess: (reading) => {

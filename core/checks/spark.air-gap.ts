@@ -1,4 +1,4 @@
-import { bandWeights } from '../measure/index.ts';
+import { bandWeights, byLimits } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
 import { defineCheck, EMPTY_ASSESSMENT, heaviest, type Limit, limitOf, numberField, outcomes } from './define.ts';
 
@@ -39,16 +39,13 @@ export const sparkAirGap = defineCheck({
     // The leg further out of limits decides.
     const outside = (gap: number) => Math.max(low - gap, gap - high);
     const worst = typeof gapB !== 'number' || outside(gapA) >= outside(gapB) ? gapA : gapB;
-    const weights = bandWeights(
-      [
-        // A gap that was set lies in or by its window; one that was not may be anywhere.
-        { outcome: 'tight', from: -Infinity, to: low - SIGMA_METRES, widthOf: low },
-        { outcome: 'ok', from: low - SIGMA_METRES, to: high + SIGMA_METRES, widthOf: high - low },
-        { outcome: 'wide', from: high + SIGMA_METRES, to: Infinity, widthOf: WENT_WIDE_METRES },
-      ],
-      worst,
-      SIGMA_METRES,
-    );
+    const bands = [
+      // A gap that was set lies in or by its window; one that was not may be anywhere.
+      { outcome: 'tight', from: -Infinity, to: low - SIGMA_METRES, widthOf: low },
+      { outcome: 'ok', from: low - SIGMA_METRES, to: high + SIGMA_METRES, widthOf: high - low },
+      { outcome: 'wide', from: high + SIGMA_METRES, to: Infinity, widthOf: WENT_WIDE_METRES },
+    ];
+    const weights = bandWeights(bands, worst, SIGMA_METRES);
     const limits: Limit[] = fromSheet
       ? [
           { name: 'from', value: low * 1000, unit: 'mm', source: 'engine sheet' },
@@ -57,7 +54,7 @@ export const sparkAirGap = defineCheck({
       : [limitOf('from', rules, 'airGapLowMm'), limitOf('to', rules, 'airGapHighMm')];
     return {
       ...EMPTY_ASSESSMENT,
-      outcome: heaviest(weights),
+      outcome: heaviest(bandWeights(byLimits(bands), worst, SIGMA_METRES)),
       weights: { '': weights },
       severity: Math.min(1, Math.max(0, outside(worst) / 0.3e-3)),
       tooCloseToCall: [low, high].some((limit) => Math.abs(worst - limit) < errorOf(reading, FEELER, worst)),

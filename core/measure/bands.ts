@@ -11,6 +11,10 @@ export interface Band {
   readonly widthOf?: number;
 }
 
+/** The bands by their limits alone: what a verdict goes by, whatever belief makes of it. */
+export const byLimits = (bands: readonly Band[]): readonly Band[] =>
+  bands.map(({ outcome, from, to }) => ({ outcome, from, to }));
+
 /**
  * How well a measured figure fits each outcome: the share of the instrument's error bell that falls into each band.
  * There is no cliff at a limit: a figure on the line counts half for each side.

@@ -8,7 +8,7 @@ export {
   strengthFromHeldSpeeds,
   strengthRatio,
 } from './balance.ts';
-export { type Band, bandWeights } from './bands.ts';
+export { type Band, bandWeights, byLimits } from './bands.ts';
 export { ccaEstimateA, chargePercent, crankCurrentBandA, loadMinVolts } from './battery.ts';
 export { coilResistanceAt20C } from './coil.ts';
 export {

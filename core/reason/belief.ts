@@ -226,8 +226,8 @@ function massOf(layout: Layout, all: Float64Array, unslipped: Float64Array): Mas
 
 /** A repair as it acts on belief. */
 export interface RepairOperator {
-  /** Fault taken out (index), or null when a state was put right. */
-  readonly fault: number | null;
+  /** Faults taken out (indices): one, and what the same work cures besides; none when a state was put right. */
+  readonly faults: readonly number[];
   /** State put right (index), or null. */
   readonly state: number | null;
   /** Chance that the work did not take. */
@@ -294,14 +294,14 @@ function moved(
 function targetsOf(
   { space }: Network,
   i: number,
-  { fault, fails, puts }: RepairOperator,
+  { faults, fails, puts }: RepairOperator,
 ): readonly { readonly set: number; readonly chance: number }[] {
   const set = membersOf(space, i);
-  const has = fault !== null && set.includes(fault);
+  const has = set.some((f) => faults.includes(f));
   if (!has && puts.length === 0) return [{ set: i, chance: 1 }];
   const base = has
     ? [
-        { members: set.filter((f) => f !== fault), chance: 1 - fails },
+        { members: set.filter((f) => !faults.includes(f)), chance: 1 - fails },
         { members: set, chance: fails },
       ]
     : [{ members: set, chance: 1 }];

@@ -61,7 +61,9 @@ function reportsOf(
   // Many places: nothing anywhere, or something in one place.
   return [
     Object.fromEntries(parts.map((part) => [part.id, { [part.outcomes[0]!]: 1 }])),
-    ...parts.map((part) => ({ [part.id]: Object.fromEntries(part.outcomes.slice(1).map((o) => [o, 1])) })),
+    ...parts
+      .filter((part) => instance.check.hopesFor?.includes(part.id) ?? true)
+      .map((part) => ({ [part.id]: Object.fromEntries(part.outcomes.slice(1).map((o) => [o, 1])) })),
   ];
 }
 
@@ -112,10 +114,21 @@ function couldReport(
   return reports;
 }
 
+/** A run may show any of a dozen things; what it is worth is told by the likeliest of them. */
+const MOST_REPORTS = 9;
+
 /** Works out what a check not read yet could report, and keeps it: what a first plan would otherwise do all at once. */
-export function warmReports(network: Network, belief: Belief, instance: CheckInstance, at: At): void {
+export function* warmReports(network: Network, belief: Belief, instance: CheckInstance, at: At): Generator<void> {
   const { state, temperature } = at as { state: RunningState; temperature: Temperature | null };
-  withReports(network, belief, { instance, at, state, temperature, mask: 0, minutes: 0 });
+  const candidate = { instance, at, state, temperature, mask: 0, minutes: 0 };
+  // One by one where there are many: each is kept, and the list is made of what was kept.
+  const reports = couldReport(candidate, network, network.variable(instance.key));
+  if (reports.length > MOST_REPORTS)
+    for (const report of reports.slice(1)) {
+      groupLikelihood(network, withReading(undefined, report));
+      yield;
+    }
+  withReports(network, belief, candidate);
 }
 
 /** The likelihood of each report, row by row, in the light of what that check has said already. */
@@ -229,9 +242,6 @@ export function tellingOf(round: Round, active: Active): (candidate: Candidate) 
 
 /** A report as rare as this changes no average by a tenth of a minute. */
 const RARE = 0.001;
-
-/** A run may show any of forty things; what it is worth is told by the likeliest of them. */
-const MOST_REPORTS = 9;
 
 function likeliestReports(round: Round, candidate: Candidate, active: Active, scratch: Float64Array): Reports {
   const { reports } = candidate;

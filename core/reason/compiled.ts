@@ -21,6 +21,8 @@ export interface CompiledVariable {
   /** Where each part's outcomes start within a row. */
   readonly offsets: readonly number[];
   readonly today: Today;
+  /** Whether its table is kept; a larger one is worked out anew each time it is asked for. */
+  readonly tabulated: boolean;
   /** P(outcome) per row, `width` figures each. */
   readonly table: (at: At) => Float64Array;
   /** Sum over outcomes of weight x P(outcome), multiplied over the parts named; one figure a row. */
@@ -139,7 +141,9 @@ export function compileVariable(
     offsets,
     localFaults,
     stateKeys: localStates.map((s) => s.key),
+    factors: new Map(),
   };
+  const tabulated = rows * width <= LARGEST_TABLE;
   const tables = new Map<string, Float64Array>();
   const table = (at: At): Float64Array => {
     const key = `${at.state}|${at.temperature}`;
@@ -147,7 +151,7 @@ export function compileVariable(
     if (!kept) {
       kept = new Float64Array(rows * width);
       fillRows(shape, at, (row, figures) => kept!.set(figures, row * width));
-      if (rows * width <= LARGEST_TABLE) tables.set(key, kept);
+      if (tabulated) tables.set(key, kept);
     }
     return kept;
   };
@@ -160,10 +164,11 @@ export function compileVariable(
     width,
     offsets,
     today: todayOf(combos, masks, shows),
+    tabulated,
     table,
     weighed: (at, weights) => {
       const out = new Float64Array(rows).fill(1);
-      if (rows * width > LARGEST_TABLE && spec.maxima) weighByFactors(shape, spec.maxima, at, weights, out);
+      if (!tabulated && spec.maxima) weighByFactors(shape, spec.maxima, at, weights, out);
       else weighByTable(shape, table(at), weights, out);
       return out;
     },
@@ -179,7 +184,12 @@ interface Shape {
   readonly offsets: readonly number[];
   readonly localFaults: readonly string[];
   readonly stateKeys: readonly string[];
+  /** Worked out once. */
+  special?: readonly number[];
+  readonly factors: Map<string, Factors>;
 }
+
+type Factors = ReturnType<typeof factorsIn>;
 
 function todayOf(combos: Combos, masks: number, shows: Float64Array): Today {
   const start = new Int32Array(combos.count * masks + 1);
@@ -252,7 +262,12 @@ function activeIn({ combos, masks, localFaults, stateKeys }: Shape, row: number)
 }
 
 /** Combinations that hold two faults which together are no product. */
-function specialCombos({ combos, localFaults }: Shape, { pairs }: Maxima): readonly number[] {
+function specialCombos(shape: Shape, maxima: Maxima): readonly number[] {
+  shape.special ??= specialIn(shape, maxima);
+  return shape.special;
+}
+
+function specialIn({ combos, localFaults }: Shape, { pairs }: Maxima): readonly number[] {
   const locals = pairs.map(([a, b]) => [localFaults.indexOf(a), localFaults.indexOf(b)] as const);
   if (locals.length === 0) return [];
   const out: number[] = [];
@@ -264,8 +279,18 @@ function specialCombos({ combos, localFaults }: Shape, { pairs }: Maxima): reado
   return out;
 }
 
-/** P(shown <= k) of each cause alone, flat over the parts; a row is their product. */
-function factorsOf({ combos, width, offsets, localFaults, stateKeys }: Shape, maxima: Maxima, at: At) {
+/** P(shown <= k) of each cause alone, flat over the parts; a row is their product. Worked out once for each state and heat. */
+function factorsOf(shape: Shape, maxima: Maxima, at: At): Factors {
+  const key = `${at.state}|${at.temperature}`;
+  let found = shape.factors.get(key);
+  if (!found) {
+    found = factorsIn(shape, maxima, at);
+    shape.factors.set(key, found);
+  }
+  return found;
+}
+
+function factorsIn({ combos, width, offsets, localFaults, stateKeys }: Shape, maxima: Maxima, at: At) {
   const flat = (cause: string | null) => {
     const out = new Float64Array(width);
     maxima.cumulative(cause, at).forEach((own, p) => {

@@ -163,7 +163,7 @@ describe('a case file is read whole or refused whole', () => {
   });
 
   it('a note cannot be corrected, and thousands of events are too many', () => {
-    expect(withEvents({ note: 'a' }, { correct: 1 })[0]!.message).toContain('only a reading or a repair');
+    expect(withEvents({ note: 'a' }, { correct: 1 })[0]!.message).toContain('only a reading, a repair');
     expect(issues({ ...base, events: Array.from({ length: 2001 }, () => ({ note: 'x' })) })[0]!.message).toContain(
       '2000',
     );

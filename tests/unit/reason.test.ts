@@ -188,7 +188,7 @@ describe('a repair is an operator on belief, not evidence', () => {
     const { network, belief } = worn;
     const fault = network.faultIndex.get('power.battery-worn')!;
     const before = marginals(network, belief)[fault]!;
-    const after = applyRepair(network, belief, { fault, state: null, fails: 0.02, puts: [] });
+    const after = applyRepair(network, belief, { faults: [fault], state: null, fails: 0.02, puts: [] });
     expect(after.now.whole).toBeCloseTo(belief.now.whole, 12);
     expect(setMass(network, after).reduce((a, b) => a + b, 0)).toBeCloseTo(1, 12);
     expect(marginals(network, after)[fault]).toBeCloseTo(0.02 * before, 9);

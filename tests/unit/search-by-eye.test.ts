@@ -61,7 +61,7 @@ describe('what one new part cures', () => {
     );
     const coils = suspects.filter((s) => s.fault.startsWith('spark.coil-'));
     expect(coils[0]!.p).toBeLessThan(0.5);
-    expect(coils.reduce((sum, s) => sum + s.p, 0)).toBeGreaterThan(0.5);
+    expect(coils.reduce((sum, s) => sum + s.p, 0)).toBeGreaterThan(0.3);
     expect(settled.map((s) => s.fault)).toEqual([coils[0]!.key]);
   });
 

@@ -13,7 +13,7 @@ import { complaintOf, withEvents } from './jobs.ts';
 import { random } from './random.ts';
 
 /** So many in `npm test`; RIDGE_PROBLEMS=500 for the whole trial. */
-const PROBLEMS = Number(process.env.RIDGE_PROBLEMS ?? 16);
+const PROBLEMS = Number(process.env.RIDGE_PROBLEMS ?? 3);
 const CHECKS_LEFT = 3;
 const COMPLAINTS = [
   ['cranks-no-start'],
