@@ -102,9 +102,10 @@ export function openBench(head: CaseHead, options: BenchOptions = {}): Bench {
  * there already costs nothing.
  */
 export function* warmingUp({ catalogue, base, planner }: Bench): Generator<void> {
-  for (const { key, check } of catalogue.checks) {
-    // What is never planned needs no table.
-    if (!check.proposed) continue;
+  const size = ({ check }: { readonly check: CheckDefinition }) => (check.hopesFor === null ? 0 : 1);
+  // What is never planned needs no table; the look of a run has the largest, and comes last.
+  const planned = catalogue.checks.filter(({ check }) => check.proposed).sort((a, b) => size(a) - size(b));
+  for (const { key, check } of planned) {
     const variable = base.variable(key);
     yield;
     for (const state of check.offeredIn ?? check.states) {
@@ -115,7 +116,7 @@ export function* warmingUp({ catalogue, base, planner }: Bench): Generator<void>
     }
   }
   const heard = initialBelief(base);
-  for (const { instance, state } of planner().candidates) {
+  for (const { instance, state } of [...planner().candidates].sort((a, b) => size(a.instance) - size(b.instance))) {
     yield;
     for (const temperature of instance.check.temperatures.includes('hot') ? (['cold', 'hot', null] as const) : [null])
       yield* warmReports(base, heard, instance, { state, temperature });

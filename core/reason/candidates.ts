@@ -52,7 +52,9 @@ function reportsOf(
 ): Readonly<Record<string, Readonly<Record<string, number>>>>[] {
   const all = network.variable(instance.key).spec.parts;
   // A part for who did not say where is not read beside those that say it.
-  const parts = instance.check.combine.kind === 'parts' && all.length > 1 ? all.filter((p) => p.id !== '') : all;
+  const { combine, hopesFor } = instance.check;
+  const said = combine.kind === 'parts' && all.length > 1 ? all.filter((p) => p.id !== '') : all;
+  const parts = hopesFor === null ? said : said.filter((p) => hopesFor.includes(p.id));
   if (parts.length === 1) return parts[0]!.outcomes.map((o) => ({ [parts[0]!.id]: { [o]: 1 } }));
   if (parts.length === 2)
     return parts[0]!.outcomes.flatMap((a) =>
@@ -61,9 +63,7 @@ function reportsOf(
   // Many places: nothing anywhere, or something in one place.
   return [
     Object.fromEntries(parts.map((part) => [part.id, { [part.outcomes[0]!]: 1 }])),
-    ...parts
-      .filter((part) => instance.check.hopesFor?.includes(part.id) ?? true)
-      .map((part) => ({ [part.id]: Object.fromEntries(part.outcomes.slice(1).map((o) => [o, 1])) })),
+    ...parts.map((part) => ({ [part.id]: Object.fromEntries(part.outcomes.slice(1).map((o) => [o, 1])) })),
   ];
 }
 
