@@ -530,8 +530,11 @@ function ReadyPlate({
       <h2 className="text-[1.9rem] font-extrabold leading-none [font-stretch:90%]">Ready to close</h2>
       <BeforeAfterTable pairs={pairs} />
       {handingBack.length > 0 && (
-        <section aria-label="Before it goes back" className="mt-3">
-          <h3 className="font-bold">Before it goes back, not tried since the repair:</h3>
+        <details className="mt-2">
+          {/* One line, so that the closing stays in sight. */}
+          <summary className="flex min-h-tap items-center font-bold underline decoration-line underline-offset-4">
+            Before it goes back: {handingBack.length} not tried since the repair
+          </summary>
           <div className="mt-1.5 flex flex-wrap gap-1.5">
             {handingBack.map((next) => (
               <Button key={next.check} onClick={() => onTry(next)}>
@@ -539,7 +542,7 @@ function ReadyPlate({
               </Button>
             ))}
           </div>
-        </section>
+        </details>
       )}
       <div className="mt-3">
         <ClosePanel blockers={blockers} preset="cured" onRecord={onRecord} />

@@ -1,5 +1,5 @@
 'use client';
-import { useId } from 'react';
+import { useEffect, useId, useRef } from 'react';
 import type { EngineWords } from '@/core/index.ts';
 import {
   type CheckDefinition,
@@ -109,7 +109,7 @@ export function EntryBoxes(props: Props) {
         />
       )}
       {check.asksSide !== null && engine.cylinders > 1 && isFinding(check, entry) && (
-        <div>
+        <Shown>
           <p className="text-[0.95rem] font-semibold">{check.asksSide}</p>
           <Choice
             small
@@ -119,7 +119,7 @@ export function EntryBoxes(props: Props) {
             value={entry.side === null ? null : String(entry.side)}
             onChange={(side) => onChange({ ...entry, side: side === null ? null : Number(side) })}
           />
-        </div>
+        </Shown>
       )}
       {hasFigures && (
         <details>
@@ -137,6 +137,20 @@ export function EntryBoxes(props: Props) {
         </details>
       )}
       {issues[''] && <p className="font-bold text-rust">{issues['']}</p>}
+    </div>
+  );
+}
+
+/** What is asked only once something was picked: it comes into sight above the plate's foot. */
+function Shown({ children }: { children: React.ReactNode }) {
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // It may give back a promise, which is no clean-up.
+    box.current?.scrollIntoView({ block: 'nearest' });
+  }, []);
+  return (
+    <div ref={box} className="scroll-mb-24">
+      {children}
     </div>
   );
 }

@@ -49,7 +49,12 @@ test('a repaired machine is tried for what belongs to handing it back, and may b
   await bench.choose('Normal');
   await bench.record();
   const ready = page.getByRole('region', { name: 'Ready to close' });
-  const left = ready.getByRole('region', { name: 'Before it goes back' }).getByRole('button');
+  const list = ready.getByRole('group').filter({ hasText: 'Before it goes back' });
+  const left = list.getByRole('button');
+  // The closing is in sight; the list is one line until it is asked for.
+  await expect(ready.getByRole('button', { name: 'Close the job' })).toBeInViewport();
+  await expect(list).toContainText('7 not tried since the repair');
+  await list.getByText('Before it goes back').click();
   await expect(left).toHaveText([
     'Run it and listen',
     'Charging volts',
@@ -62,6 +67,8 @@ test('a repaired machine is tried for what belongs to handing it back, and may b
   await bench.press(left.nth(1));
   await bench.fill({ value: '14.2' });
   await bench.record();
+  await expect(list).toContainText('6 not tried since the repair');
+  await list.getByText('Before it goes back').click();
   await expect(left).toHaveCount(6);
   await bench.closeCured();
 });
@@ -75,6 +82,7 @@ test('a finding that shows on one side is asked for its side, and needs none', a
   await bench.choose('All clear');
   await expect(side).toHaveCount(0);
   await bench.choose('One barrel blocked');
+  await expect(side.getByRole('radio', { name: 'Cylinder 2' })).toBeInViewport({ ratio: 1 });
   await bench.press(side.getByRole('radio', { name: 'Cylinder 2' }));
   await bench.record();
   await expect(bench.line(1)).toContainText('Jets, cylinder 2');
