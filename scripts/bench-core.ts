@@ -65,7 +65,7 @@ console.log(
   JSON.stringify({
     faults: network.space.faults,
     sets: network.space.count,
-    hypotheses: network.layout.assignment.length,
+    hypotheses: network.layout.places,
     open: figures(open),
     update: figures(update),
     ranking: figures(ranking),

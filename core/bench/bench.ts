@@ -106,7 +106,7 @@ export function* warmingUp({ catalogue, base, planner }: Bench): Generator<void>
   // What is never planned needs no table; the look of a run has the largest, and comes last.
   const planned = catalogue.checks.filter(({ check }) => check.proposed).sort((a, b) => size(a) - size(b));
   for (const { key, check } of planned) {
-    const variable = base.variable(key);
+    const { variable } = base.placed(key);
     yield;
     for (const state of check.offeredIn ?? check.states) {
       for (const temperature of check.temperatures.includes('hot') ? (['cold', 'hot', null] as const) : [null]) {

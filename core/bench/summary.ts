@@ -127,19 +127,19 @@ export function summarise(bench: Bench): BenchSummary {
 
 function beliefOf(bench: Bench): Belief {
   const { network, belief, catalogue } = bench;
-  const p = marginals(network, belief);
+  const p = marginals(belief);
   const suspects: Suspect[] = [];
   for (const [i, { key, id, cylinder, definition }] of catalogue.faults.entries())
     if (p[i]! >= LEAST_SUSPECT) suspects.push({ key, fault: id, cylinder, part: definition.part, p: p[i]! });
   suspects.sort((a, b) => b.p - a.p || (a.key < b.key ? -1 : 1));
-  const masses = setMass(network, belief);
+  const masses = setMass(belief);
   const sets = largest(masses, SETS_SHOWN).map((i) => ({
     keys: membersOf(network.space, i).map((f) => catalogue.faults[f]!.key),
     p: masses[i]!,
   }));
-  const states = stateMarginals(network, belief);
+  const states = stateMarginals(belief);
   const sides = sidesOf(bench, masses);
-  const chance = surprise(network, belief);
+  const chance = surprise(belief);
   const slips = chance >= SURPRISED ? [...slipChances(network, belief)].sort((a, b) => b[1] - a[1])[0] : undefined;
   const settled = settledFaults(catalogue, network, belief, currentReadings(bench));
   return {
@@ -222,7 +222,7 @@ function currentReadings(bench: Bench): StandingReading[] {
   return bench.readings.filter((r) => {
     const variable = instanceKey(r.reading.check, r.reading.cylinder);
     if (!bench.network.hasVariable(variable)) return false;
-    const { touches } = bench.network.variable(variable).spec;
+    const { touches } = bench.network.variable(variable);
     return !bench.repairs.some(
       (repair) => repair.event > r.event && repair.step.action !== 'bypassed' && touches.includes(repair.key),
     );

@@ -1,17 +1,30 @@
 import { type Evidence, type Group, type GroupLikelihood, groupLikelihood, withReading } from './evidence.ts';
-import type { Layout } from './layout.ts';
-import type { CompiledVariable, Network } from './network.ts';
+import { type Layout, layoutOf } from './layout.ts';
+import type { Network, Placed } from './network.ts';
 import { membersOf, type Space } from './space.ts';
 
 /**
- * What is believed: mass over set x state assignment, and how much of it rests on no reading having slipped.
- * Both are scaled together: a chance is a mass over `whole`, what `all` adds up to.
+ * What is believed: mass of each place, and how much of it rests on no reading having slipped. A chance is a mass over `whole`, what `all`
+ * adds up to: what multiplies every place alike changes none, and is left out.
  */
 export interface Mass {
   readonly layout: Layout;
   readonly all: Float64Array;
   readonly unslipped: Float64Array;
+  /** What `unslipped` is to be multiplied by to stand beside `all`. */
+  readonly unslippedScale: number;
   readonly whole: number;
+  readonly sums: Sums;
+}
+
+/** What is asked of a belief again and again, added up once; chances, 0 .. 1. */
+interface Sums {
+  /** Of each set, over all its states. */
+  readonly sets: Float64Array;
+  readonly faults: Float64Array;
+  readonly states: readonly number[];
+  /** Of no reading having slipped. */
+  readonly clean: number;
 }
 
 /** Belief since the last repair, and the readings that made it. */
@@ -23,7 +36,12 @@ export interface Belief {
 }
 
 export function initialBelief(network: Network): Belief {
-  const start = massOf(network.layout, network.prior, network.prior);
+  const start = massOf(network, {
+    layout: network.layout,
+    all: network.prior,
+    unslipped: network.prior,
+    unslippedScale: 1,
+  });
   return { start, groups: new Map(), likelihoods: new Map(), now: start };
 }
 
@@ -55,7 +73,7 @@ export function withGroups(
       continue;
     }
     groups.set(variable, group);
-    const after = groupLikelihood(network, group);
+    const after = groupLikelihood(network.placed(variable, belief.start.layout).variable, group);
     if (before && sameFigures(before.total, after.total) && sameFigures(before.unslipped, after.unslipped)) continue;
     likelihoods.set(variable, after);
     const factor = before ? over(after, before) : after;
@@ -77,10 +95,10 @@ export function withComplaint(network: Network, belief: Belief, variable: string
   if (!(before > 0 && before < 1 && after > 0)) return heard;
   const { total, unslipped } = heard.likelihoods.get(variable)!;
   const factor = ((before / (1 - before)) * (1 - after)) / after;
+  const { book, rows } = network.placed(variable, belief.start.layout).variable;
   const scaledRow = (figures: Float64Array) => {
     const out = figures.slice();
-    const { faultRow, masks } = network.variable(variable);
-    for (let mask = 0; mask < masks; mask++) out[faultRow[0]! * masks + mask]! *= factor;
+    for (let row = 0; row < rows; row++) if (book.locals[3 * row]! < 0) out[row]! *= factor;
     return out;
   };
   const likelihoods = new Map(heard.likelihoods);
@@ -119,80 +137,81 @@ export function product(
 
 function multiplied(network: Network, mass: Mass, factors: ReadonlyMap<string, GroupLikelihood>): Mass {
   if (factors.size === 0) return mass;
-  const all = new Float64Array(mass.all.length);
-  const unslipped = new Float64Array(mass.all.length);
-  let from = mass;
-  let left = factors.size;
-  for (const [key, factor] of factors) {
-    const variable = network.variable(key);
-    // The last of them is added up on the way.
-    if (--left === 0) return multipliedLast(network, from, all, unslipped, variable, factor);
-    multiplyInto(from, all, unslipped, variable, factor);
-    from = { layout: mass.layout, all, unslipped, whole: mass.whole };
+  const all = mass.all.slice();
+  const unslipped = mass.unslipped.slice();
+  let { unslippedScale } = mass;
+  for (const [key, { total, unslipped: clean }] of factors) {
+    const placed = network.placed(key, mass.layout);
+    unslippedScale *= multiplyInto(unslipped, placed, clean) / multiplyInto(all, placed, total);
   }
-  return from;
+  return massOf(network, { layout: mass.layout, all, unslipped, unslippedScale });
 }
 
-function multiplyInto(
-  { layout, all: allBefore, unslipped: unslippedBefore }: Mass,
-  all: Float64Array,
-  unslipped: Float64Array,
-  { faultRow, stateMask, masks }: CompiledVariable,
-  { total, unslipped: clean }: GroupLikelihood,
-): void {
-  const { start, assignment } = layout;
-  for (let i = 0, at = 0; i + 1 < start.length; i++) {
-    const base = faultRow[i]! * masks;
-    for (const end = start[i + 1]!; at < end; at++) {
-      const row = base + stateMask[assignment[at]!]!;
-      all[at] = allBefore[at]! * total[row]!;
-      unslipped[at] = unslippedBefore[at]! * clean[row]!;
-    }
+/**
+ * Multiplies each place by the figure of its row, less the figure of row 0: most places stand on that and stay as they are.
+ * @returns the figure left out
+ */
+function multiplyInto(mass: Float64Array, { setRow, touched, furtherRow }: Placed, figures: Float64Array): number {
+  const sets = setRow.length;
+  const none = figures[0]!;
+  // What cannot be with nothing wrong leaves those places nothing.
+  if (!(none > 0)) {
+    for (let i = 0; i < sets; i++) mass[i]! *= figures[setRow[i]!]!;
+    for (let k = 0; k < furtherRow.length; k++) mass[sets + k]! *= figures[furtherRow[k]!]!;
+    return 1;
   }
+  const scale = 1 / none;
+  for (let t = 0; t < touched.length; t++) {
+    const i = touched[t]!;
+    mass[i]! *= figures[setRow[i]!]! * scale;
+  }
+  for (let k = 0; k < furtherRow.length; k++) mass[sets + k]! *= figures[furtherRow[k]!]! * scale;
+  return none;
 }
 
-/** The same, brought back to a sum near 1 by what it was before, and added up on the way: this is most of an update. */
-function multipliedLast(
+/** Beyond this, either way, masses are brought back to where figures are dense. */
+const FAR = 1e100;
+
+/** Adds up what was multiplied. @throws RangeError when nothing is left */
+function massOf(
   network: Network,
-  { layout, all: allBefore, unslipped: unslippedBefore, whole: wholeBefore }: Mass,
-  all: Float64Array,
-  unslipped: Float64Array,
-  { faultRow, stateMask, masks }: Pick<CompiledVariable, 'faultRow' | 'stateMask' | 'masks'>,
-  { total, unslipped: clean }: GroupLikelihood,
+  { layout, all, unslipped, unslippedScale }: Pick<Mass, 'layout' | 'all' | 'unslipped' | 'unslippedScale'>,
 ): Mass {
   const { count } = network.space;
-  const { start, assignment } = layout;
-  const scale = 1 / wholeBefore;
-  const sets = new Float64Array(count);
+  const { furtherSet, furtherAssignment } = layout;
   const byAssignment = new Float64Array(network.assignments);
-  // Most sets are held with no state at all: what is added to one figure again and again is added in a register.
-  let stateless = 0;
-  let whole = 0;
-  let unslippedWhole = 0;
-  for (let i = 0, at = 0; i < count; i++) {
-    const base = faultRow[i]! * masks;
-    let mass = 0;
-    for (const end = start[i + 1]!; at < end; at++) {
-      const held = assignment[at]!;
-      // Where no state touches it there is one figure for the whole set.
-      const row = masks === 1 ? base : base + stateMask[held]!;
-      const here = allBefore[at]! * total[row]! * scale;
-      const cleanHere = unslippedBefore[at]! * clean[row]! * scale;
-      all[at] = here;
-      unslipped[at] = cleanHere;
-      mass += here;
-      unslippedWhole += cleanHere;
-      if (held === 0) stateless += here;
-      else byAssignment[held]! += here;
-    }
-    sets[i] = mass;
-    whole += mass;
+  const sets = all.slice(0, count);
+  for (let k = 0; k < furtherSet.length; k++) {
+    const here = all[count + k]!;
+    sets[furtherSet[k]!]! += here;
+    byAssignment[furtherAssignment[k]!]! += here;
   }
-  byAssignment[0] = stateless;
-  possible(whole);
-  const mass: Mass = { layout, all, unslipped, whole };
-  added.set(mass, sumsIn(network, sets, faultSums(network.space, sets), byAssignment, unslippedWhole, whole));
-  return mass;
+  let whole = 0;
+  for (let i = 0; i < count; i++) whole += sets[i]!;
+  if (!(whole > 0))
+    throw new RangeError('the record is impossible under every hypothesis: a reading contradicts the catalogue');
+  let cleanWhole = 0;
+  for (let i = 0; i < unslipped.length; i++) cleanWhole += unslipped[i]!;
+  const scale = 1 / whole;
+  for (let i = 0; i < count; i++) sets[i]! *= scale;
+  const sums: Sums = {
+    sets,
+    faults: faultSums(network.space, sets),
+    states: network.spec.states.map((_, k) =>
+      byAssignment.reduce((sum, mass, s) => ((s >> k) & 1 ? sum + mass * scale : sum), 0),
+    ),
+    clean: cleanWhole * unslippedScale * scale,
+  };
+  if (whole < FAR && whole > 1 / FAR && unslippedScale < FAR && unslippedScale > 1 / FAR)
+    return { layout, all, unslipped, unslippedScale, whole, sums };
+  return {
+    layout,
+    all: all.map((mass) => mass * scale),
+    unslipped: unslipped.map((mass) => mass * unslippedScale * scale),
+    unslippedScale: 1,
+    whole: 1,
+    sums,
+  };
 }
 
 /** Mass of each fault, over every set it is in: the sets of one, then the pairs row by row, then what was grown. */
@@ -212,18 +231,6 @@ function faultSums({ faults: n, count, members }: Space, sets: Float64Array): Fl
   return out;
 }
 
-function possible(whole: number): void {
-  if (!(whole > 0))
-    throw new RangeError('the record is impossible under every hypothesis: a reading contradicts the catalogue');
-}
-
-function massOf(layout: Layout, all: Float64Array, unslipped: Float64Array): Mass {
-  let whole = 0;
-  for (let i = 0; i < all.length; i++) whole += all[i]!;
-  possible(whole);
-  return { layout, all, unslipped, whole };
-}
-
 /** A repair as it acts on belief. */
 export interface RepairOperator {
   /** Faults taken out (indices): one, and what the same work cures besides; none when a state was put right. */
@@ -241,64 +248,78 @@ export interface RepairOperator {
  * evidence: that a part was changed says nothing about whether it was bad. Readings before it speak of the engine before.
  */
 export function applyRepair(network: Network, belief: Belief, operator: RepairOperator): Belief {
-  const moves = movesOf(network, operator);
-  const start = massOf(
-    network.full(),
-    moved(network, belief.now.layout, belief.now.all, moves, operator),
-    moved(network, belief.now.layout, belief.now.unslipped, moves, operator),
-  );
+  const { now } = belief;
+  const { count } = network.space;
+  const all = new Float64Array(count * network.assignments);
+  const unslipped = new Float64Array(all.length);
+  const moved = movesOf(network, operator);
+  const states = Array.from({ length: network.assignments }, (_, s) => stateTargets(s, operator));
+  const move = (place: number, set: number, assignment: number) => {
+    for (const { set: to, chance } of moved(set))
+      for (const [state, share] of states[assignment]!) {
+        const at = to * network.assignments + state;
+        all[at]! += now.all[place]! * chance * share;
+        unslipped[at]! += now.unslipped[place]! * chance * share;
+      }
+  };
+  const { furtherSet, furtherAssignment } = now.layout;
+  for (let i = 0; i < count; i++) move(i, i, 0);
+  for (let k = 0; k < furtherSet.length; k++) move(count + k, furtherSet[k]!, furtherAssignment[k]!);
+  const further: [number, number][] = [];
+  for (let at = 0; at < all.length; at++)
+    if (at % network.assignments !== 0 && all[at]! > 0)
+      further.push([Math.floor(at / network.assignments), at % network.assignments]);
+  const layout = layoutOf(network.space, further);
+  const laidOut = (dense: Float64Array) => {
+    const out = new Float64Array(layout.places);
+    for (let i = 0; i < count; i++) out[i] = dense[i * network.assignments]!;
+    further.forEach(([set, assignment], k) => {
+      out[count + k] = dense[set * network.assignments + assignment]!;
+    });
+    return out;
+  };
+  const start = massOf(network, {
+    layout,
+    all: laidOut(all),
+    unslipped: laidOut(unslipped),
+    unslippedScale: now.unslippedScale,
+  });
   return { start, groups: new Map(), likelihoods: new Map(), now: start };
 }
 
-/** Where the mass of each set goes: `chance` of what stands on `from` to `to`. */
-interface Moves {
-  readonly from: readonly number[];
-  readonly to: readonly number[];
-  readonly chance: readonly number[];
+interface Target {
+  readonly set: number;
+  readonly chance: number;
 }
 
-function movesOf(network: Network, operator: RepairOperator): Moves {
-  const { space } = network;
-  const from: number[] = [];
-  const to: number[] = [];
-  const chance: number[] = [];
-  for (let i = 0; i < space.count; i++) {
-    for (const target of targetsOf(network, i, operator)) {
-      from.push(i);
-      to.push(target.set);
-      chance.push(target.chance);
+/** Where the mass of a set goes. */
+function movesOf(network: Network, operator: RepairOperator): (set: number) => readonly Target[] {
+  const { members, sizes, count, faults: n } = network.space;
+  const acted = new Uint8Array(n);
+  for (const f of operator.faults) acted[f] = 1;
+  const threes = count > 1 + n + (n * (n - 1)) / 2;
+  const kept = new Map<number, readonly Target[]>();
+  const stay = [{ set: 0, chance: 1 }];
+  return (set) => {
+    let has = false;
+    for (let k = 3 * set; k < 3 * set + sizes[set]!; k++) has ||= acted[members[k]!]! === 1;
+    // Nothing is taken out of it, and a set that large is held with nothing more put in.
+    if (!has && (operator.puts.length === 0 || sizes[set]! === 3 || (sizes[set]! === 2 && !threes))) {
+      stay[0]!.set = set;
+      return stay;
     }
-  }
-  return { from, to, chance };
-}
-
-function moved(
-  { assignments, space }: Network,
-  { start, assignment }: Layout,
-  mass: Float64Array,
-  { from, to, chance }: Moves,
-  operator: RepairOperator,
-): Float64Array {
-  const out = new Float64Array(space.count * assignments);
-  const states = Array.from({ length: assignments }, (_, s) => stateTargets(s, operator));
-  for (let m = 0; m < from.length; m++) {
-    for (let at = start[from[m]!]!; at < start[from[m]! + 1]!; at++) {
-      const here = mass[at]! * chance[m]!;
-      if (here === 0) continue;
-      for (const [t, share] of states[assignment[at]!]!) out[to[m]! * assignments + t]! += here * share;
+    let found = kept.get(set);
+    if (!found) {
+      found = targetsOf(network, set, operator);
+      kept.set(set, found);
     }
-  }
-  return out;
+    return found;
+  };
 }
 
-function targetsOf(
-  { space }: Network,
-  i: number,
-  { faults, fails, puts }: RepairOperator,
-): readonly { readonly set: number; readonly chance: number }[] {
+function targetsOf({ space }: Network, i: number, { faults, fails, puts }: RepairOperator): readonly Target[] {
   const set = membersOf(space, i);
   const has = set.some((f) => faults.includes(f));
-  if (!has && puts.length === 0) return [{ set: i, chance: 1 }];
   const base = has
     ? [
         { members: set.filter((f) => !faults.includes(f)), chance: 1 - fails },
@@ -307,7 +328,7 @@ function targetsOf(
     : [{ members: set, chance: 1 }];
   return base.flatMap(({ members, chance }) => {
     let left = 1;
-    const out: { set: number; chance: number }[] = [];
+    const out: Target[] = [];
     for (const put of puts) {
       if (members.includes(put.fault)) continue;
       const grown = space.indexOf([...members, put.fault].sort((x, y) => x - y));
@@ -330,82 +351,33 @@ function stateTargets(assignment: number, { state, fails }: RepairOperator): [nu
   ];
 }
 
-interface Sums {
-  readonly sets: Float64Array;
-  readonly faults: Float64Array;
-  readonly states: Float64Array;
-  /** Mass that rests on no reading having slipped. */
-  readonly clean: number;
-}
-
-/** What is asked of a belief again and again is added up once. */
-const added = new WeakMap<Mass, Sums>();
-
-/** Sums brought to chances. */
-function sumsIn(
-  { spec }: Network,
-  sets: Float64Array,
-  faults: Float64Array,
-  byAssignment: Float64Array,
-  clean: number,
-  whole: number,
-): Sums {
-  const share = 1 / whole;
-  for (let i = 0; i < sets.length; i++) sets[i]! *= share;
-  for (let f = 0; f < faults.length; f++) faults[f]! *= share;
-  const states = Float64Array.from(
-    spec.states,
-    (_, k) => byAssignment.reduce((sum, mass, s) => ((s >> k) & 1 ? sum + mass : sum), 0) / whole,
-  );
-  return { sets, faults, states, clean: clean / whole };
-}
-
-/** Adds up a mass as it stands, as at the start of an epoch: multiplied by nothing. */
-function sumsOf(network: Network, { now }: Belief): Sums {
-  const found = added.get(now);
-  if (found) return found;
-  const one = { total: Float64Array.of(1), unslipped: Float64Array.of(1) };
-  const { all, unslipped } = now;
-  const nowhere = {
-    faultRow: new Int32Array(network.space.count),
-    stateMask: new Uint8Array(network.assignments),
-    masks: 1,
-  };
-  const sums = added.get(
-    multipliedLast(network, now, new Float64Array(all.length), new Float64Array(unslipped.length), nowhere, one),
-  )!;
-  added.set(now, sums);
-  return sums;
-}
-
 /** P(fault present) for each fault. Shared: not to be changed. */
-export const marginals = (network: Network, belief: Belief): Float64Array => sumsOf(network, belief).faults;
+export const marginals = ({ now }: Belief): Float64Array => now.sums.faults;
 
-/** P(state) for each state. Shared: not to be changed. */
-export const stateMarginals = (network: Network, belief: Belief): Float64Array => sumsOf(network, belief).states;
+/** P(state) for each state. */
+export const stateMarginals = ({ now }: Belief): readonly number[] => now.sums.states;
 
 /** Mass of each set, states summed out. Shared: not to be changed. */
-export const setMass = (network: Network, belief: Belief): Float64Array => sumsOf(network, belief).sets;
+export const setMass = ({ now }: Belief): Float64Array => now.sums.sets;
 
 /** P(some reading slipped | record), 0 .. 1. */
-export const surprise = (network: Network, belief: Belief): number =>
-  Math.min(1, Math.max(0, 1 - sumsOf(network, belief).clean));
+export const surprise = ({ now }: Belief): number => Math.min(1, Math.max(0, 1 - now.sums.clean));
 
 /** P(this group's readings slipped | record) for every group since the last repair. */
-export function slipChances(network: Network, belief: Belief): Map<string, number> {
+export function slipChances(network: Network, { now, likelihoods }: Belief): Map<string, number> {
   const out = new Map<string, number>();
-  const { start, assignment } = belief.now.layout;
-  for (const [key, own] of belief.likelihoods) {
-    const { faultRow, stateMask, masks } = network.variable(key);
-    let slipped = 0;
-    for (let i = 0; i < network.space.count; i++) {
-      for (let at = start[i]!; at < start[i + 1]!; at++) {
-        const row = faultRow[i]! * masks + stateMask[assignment[at]!]!;
-        const total = own.total[row]!;
-        if (total > 0) slipped += belief.now.all[at]! * (1 - own.unslipped[row]! / total);
-      }
-    }
-    out.set(key, slipped / belief.now.whole);
+  const { all, layout, whole } = now;
+  const { count } = network.space;
+  for (const [key, own] of likelihoods) {
+    const { variable, setRow, touched, furtherRow } = network.placed(key, layout);
+    const slips = new Float64Array(variable.rows);
+    for (let row = 0; row < slips.length; row++)
+      slips[row] = own.total[row]! > 0 ? 1 - own.unslipped[row]! / own.total[row]! : 0;
+    const none = slips[0]!;
+    let more = 0;
+    for (let t = 0; t < touched.length; t++) more += all[touched[t]!]! * (slips[setRow[touched[t]!]!]! - none);
+    for (let k = 0; k < furtherRow.length; k++) more += all[count + k]! * (slips[furtherRow[k]!]! - none);
+    out.set(key, none + more / whole);
   }
   return out;
 }

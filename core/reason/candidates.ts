@@ -2,6 +2,7 @@ import { RUNNING, type RunningState, type Temperature } from '../engine/index.ts
 import { holds } from '../faults/index.ts';
 import type { Bars } from './barred.ts';
 import type { Belief } from './belief.ts';
+import type { Weights } from './compiled.ts';
 import { type Evidence, type GroupLikelihood, groupLikelihood, withReading } from './evidence.ts';
 import { type Catalogue, type CheckInstance, IMPLIED_CRANKS, IMPLIED_RUNS } from './fromCatalogue.ts';
 import type { At, CompiledVariable, Network } from './network.ts';
@@ -46,11 +47,8 @@ export interface Round {
 }
 
 /** All a check could report, as weights for evidence. */
-function reportsOf(
-  instance: CheckInstance,
-  network: Network,
-): Readonly<Record<string, Readonly<Record<string, number>>>>[] {
-  const all = network.variable(instance.key).spec.parts;
+function reportsOf(instance: CheckInstance, network: Network): Weights[] {
+  const all = network.variable(instance.key).parts;
   // A part for who did not say where is not read beside those that say it.
   const { combine, hopesFor } = instance.check;
   const said = combine.kind === 'parts' && all.length > 1 ? all.filter((p) => p.id !== '') : all;
@@ -75,7 +73,7 @@ export interface Candidate {
   readonly mask: number;
   readonly minutes: number;
   readonly reports: readonly {
-    readonly weights: Readonly<Record<string, Readonly<Record<string, number>>>>;
+    readonly weights: Weights;
     readonly ratio: Float64Array;
   }[];
 }
@@ -122,10 +120,11 @@ export function* warmReports(network: Network, belief: Belief, instance: CheckIn
   const { state, temperature } = at as { state: RunningState; temperature: Temperature | null };
   const candidate = { instance, at, state, temperature, mask: 0, minutes: 0 };
   // One by one where there are many: each is kept, and the list is made of what was kept.
-  const reports = couldReport(candidate, network, network.variable(instance.key));
+  const { variable } = network.placed(instance.key, belief.now.layout);
+  const reports = couldReport(candidate, network, variable);
   if (reports.length > MOST_REPORTS)
     for (const report of reports.slice(1)) {
-      groupLikelihood(network, withReading(undefined, report));
+      groupLikelihood(variable, withReading(undefined, report));
       yield;
     }
   withReports(network, belief, candidate);
@@ -135,14 +134,14 @@ export function* warmReports(network: Network, belief: Belief, instance: CheckIn
 export function withReports(network: Network, belief: Belief, candidate: Omit<Candidate, 'reports'>): Candidate {
   const { key } = candidate.instance;
   const heard = belief.likelihoods.get(key);
-  const variable = network.variable(key);
+  const { variable } = network.placed(key, belief.now.layout);
   const kept = heard ? keptIn(readBefore, heard) : keptIn(unread, variable);
   const state = `${candidate.at.state}|${candidate.at.temperature}`;
   let reports = kept.get(state);
   if (!reports) {
     const group = belief.groups.get(key);
     reports = couldReport(candidate, network, variable).map((evidence) => {
-      const { total } = groupLikelihood(network, withReading(group, evidence));
+      const { total } = groupLikelihood(variable, withReading(group, evidence));
       return { weights: evidence.weights, ratio: heard ? overBefore(total, heard.total) : total };
     });
     kept.set(state, reports);
@@ -161,18 +160,19 @@ function weighedMass(
   { sets, masses }: Active,
   out: Float64Array,
 ): number {
-  const { faultRow, stateMask, masks } = network.variable(instance.key);
   const { all, layout, whole } = belief.now;
-  const { start, assignment } = layout;
+  const { setRow, furtherRow, stateless } = network.placed(instance.key, layout);
+  const { furtherFrom, space } = layout;
   let chance = 0;
   for (let k = 0; k < sets.length; k++) {
     const i = sets[k]!;
-    const base = faultRow[i]! * masks;
     let mass = 0;
     // Where no state touches this check, it sees the set as a whole.
-    if (masks === 1) mass = masses[k]! * ratio[base]!;
+    if (stateless) mass = masses[k]! * ratio[setRow[i]!]!;
     else {
-      for (let at = start[i]!; at < start[i + 1]!; at++) mass += all[at]! * ratio[base + stateMask[assignment[at]!]!]!;
+      mass = all[i]! * ratio[setRow[i]!]!;
+      for (let at = furtherFrom[i]!; at < furtherFrom[i + 1]!; at++)
+        mass += all[space.count + at]! * ratio[furtherRow[at]!]!;
       mass /= whole;
     }
     out[k] = mass;
@@ -189,9 +189,9 @@ interface RowMass {
 
 /** @param on zero for every row, and so again afterwards */
 function rowMassOf({ network, belief }: Round, key: string, { sets, masses }: Active, on: Float64Array): RowMass {
-  const { faultRow, stateMask, masks } = network.variable(key);
   const { all, layout, whole } = belief.now;
-  const { start, assignment } = layout;
+  const { setRow, furtherRow, stateless } = network.placed(key, layout);
+  const { furtherFrom, space } = layout;
   const rows: number[] = [];
   const put = (row: number, mass: number) => {
     if (on[row] === 0) rows.push(row);
@@ -199,11 +199,13 @@ function rowMassOf({ network, belief }: Round, key: string, { sets, masses }: Ac
   };
   for (let k = 0; k < sets.length; k++) {
     const i = sets[k]!;
-    const base = faultRow[i]! * masks;
-    if (masks === 1) put(base, masses[k]!);
-    else
-      for (let at = start[i]!; at < start[i + 1]!; at++)
-        if (all[at]! > 0) put(base + stateMask[assignment[at]!]!, all[at]! / whole);
+    if (stateless) {
+      put(setRow[i]!, masses[k]!);
+      continue;
+    }
+    if (all[i]! > 0) put(setRow[i]!, all[i]! / whole);
+    for (let at = furtherFrom[i]!; at < furtherFrom[i + 1]!; at++)
+      if (all[space.count + at]! > 0) put(furtherRow[at]!, all[space.count + at]! / whole);
   }
   const out = { rows: Int32Array.from(rows), masses: Float64Array.from(rows, (row) => on[row]!) };
   for (const row of rows) on[row] = 0;
@@ -221,7 +223,7 @@ export function tellingOf(round: Round, active: Active): (candidate: Candidate) 
   return ({ instance, reports }) => {
     let on = seen.get(instance.key);
     if (!on) {
-      const { rows } = round.network.variable(instance.key);
+      const { rows } = round.network.placed(instance.key, round.belief.now.layout).variable;
       if (scratch.length < rows) scratch = new Float64Array(rows);
       on = rowMassOf(round, instance.key, active, scratch);
       seen.set(instance.key, on);
@@ -277,7 +279,7 @@ export function savedBy(round: Round, candidate: Candidate, active: Active, now:
 function roadsGiven(
   { planner, missing, roads, start }: Round,
   { instance, state, temperature }: Candidate,
-  weights: Readonly<Record<string, Readonly<Record<string, number>>>>,
+  weights: Weights,
 ): Roads {
   const changed: number[] = [];
   const after = [...missing];
@@ -302,17 +304,19 @@ function roadsGiven(
 function feasible(network: Network, belief: Belief, { sets }: Active, state: RunningState): number {
   const key = state === 'cranking' ? IMPLIED_CRANKS : RUNNING.includes(state) ? IMPLIED_RUNS : null;
   if (key === null) return 1;
-  const { faultRow, stateMask, masks, width, table } = network.variable(key);
-  const figures = table({ state, temperature: null });
   const { all, layout } = belief.now;
-  const { start, assignment } = layout;
+  const { variable, setRow, furtherRow } = network.placed(key, layout);
+  const figures = variable.table({ state, temperature: null });
+  const { furtherFrom, space } = layout;
   let able = 0;
   let whole = 0;
+  const add = (mass: number, row: number) => {
+    able += mass * figures[row * variable.width]!;
+    whole += mass;
+  };
   for (const i of sets) {
-    for (let at = start[i]!; at < start[i + 1]!; at++) {
-      able += all[at]! * figures[(faultRow[i]! * masks + stateMask[assignment[at]!]!) * width]!;
-      whole += all[at]!;
-    }
+    add(all[i]!, setRow[i]!);
+    for (let at = furtherFrom[i]!; at < furtherFrom[i + 1]!; at++) add(all[space.count + at]!, furtherRow[at]!);
   }
   return whole > 0 ? able / whole : 0;
 }

@@ -1,21 +1,25 @@
+import type { Layout } from './layout.ts';
 import type { At, Maxima, SpecVariable } from './network.ts';
 import { pairAt, type Space } from './space.ts';
 
-/** Readings that a row may look like today: weight and row, from `start[row]` to `start[row + 1]`. */
+/** Weights of a reading: likelihood of what was read, by part and outcome. */
+export type Weights = Readonly<Record<string, Readonly<Record<string, number>>>>;
+
+/** Rows that may look like others today, for a cause of theirs comes and goes: weight and row, from `start[k]` to `start[k + 1]`. */
 export interface Today {
+  readonly rows: Int32Array;
   readonly start: Int32Array;
   readonly weight: Float64Array;
   readonly look: Int32Array;
 }
 
-/** A variable tabulated over the combinations of causes that touch it. */
+/**
+ * A variable tabulated over the combinations of its causes that some place stands on: a row each. Row 0 is none of them. A variable that
+ * grew out of another has all its rows, and its own after them.
+ */
 export interface CompiledVariable {
   readonly spec: SpecVariable;
-  /** Row of the fault combination of each set. */
-  readonly faultRow: Int32Array;
-  /** Local mask of each state assignment. */
-  readonly stateMask: Uint8Array;
-  readonly masks: number;
+  readonly grownFrom: CompiledVariable | null;
   readonly rows: number;
   readonly width: number;
   /** Where each part's outcomes start within a row. */
@@ -25,77 +29,63 @@ export interface CompiledVariable {
   readonly tabulated: boolean;
   /** P(outcome) per row, `width` figures each. */
   readonly table: (at: At) => Float64Array;
-  /** Sum over outcomes of weight x P(outcome), multiplied over the parts named; one figure a row. */
-  readonly weighed: (at: At, weights: Readonly<Record<string, Readonly<Record<string, number>>>>) => Float64Array;
+  /** Sum over outcomes of weight x P(outcome), multiplied over the parts named: into `out`, for the rows from `from` on. */
+  readonly weigh: (at: At, weights: Weights, out: Float64Array, from: number) => void;
+  /** The causes of a row, and how more rows are met. */
+  readonly shape: Shape;
+  readonly book: Book;
+}
+
+/** A variable on one layout: on which row each place stands. */
+export interface Placed {
+  readonly variable: CompiledVariable;
+  /** Row of each set without any state. */
+  readonly setRow: Int32Array;
+  /** Sets that stand on another row than 0, for most stand on that one. */
+  readonly touched: Int32Array;
+  readonly furtherRow: Int32Array;
+  /** No state touches it: it sees a set as a whole. */
+  readonly stateless: boolean;
 }
 
 /** Above this a table is not kept: what is asked of it is worked out row by row. */
 const LARGEST_TABLE = 400_000;
 
-/** Combinations of the causes that touch one variable: none, each alone, each pair, then those triples that the space has. */
-interface Combos {
-  readonly count: number;
-  /** Local causes, three places each, -1 padded. */
+/** What of a variable does not depend on which combinations are met. */
+interface Shape {
+  readonly spec: SpecVariable;
+  /** Local number of each fault, -1 where it does not touch this. */
+  readonly localOf: Int16Array;
+  readonly localFaults: readonly string[];
+  readonly stateKeys: readonly string[];
+  /** Local mask of each state assignment. */
+  readonly stateMask: Uint8Array;
+  /** Chance that each local fault shows itself today. */
+  readonly shows: Float64Array;
+  readonly width: number;
+  readonly offsets: readonly number[];
+  /** Of causes alone, by state and heat. */
+  readonly factors: Map<string, Factors>;
+  /** Local faults that together are no product. */
+  readonly pairs: readonly (readonly [number, number])[];
+}
+
+/** Rows by combination. Without states all pairs are met and numbered one after the other; the rest is looked up. */
+interface Book {
+  /** Local causes of each row, three places each, -1 padded. */
   readonly locals: Int16Array;
-  readonly rowOf: (a: number, b: number, c: number) => number;
+  readonly masks: Uint8Array;
+  readonly further: ReadonlyMap<number, number>;
 }
 
-function combosOf(locals: number, triples: readonly (readonly [number, number, number])[]): Combos {
-  const plain = 1 + locals + (locals * (locals - 1)) / 2;
-  const threes = new Map<number, number>();
-  const keyOf = (a: number, b: number, c: number) => (a * locals + b) * locals + c;
-  for (const [a, b, c] of triples) {
-    const key = keyOf(a, b, c);
-    if (!threes.has(key)) threes.set(key, plain + threes.size);
-  }
-  const all = new Int16Array(3 * (plain + threes.size)).fill(-1);
-  let at = 1;
-  for (let a = 0; a < locals; a++) all[3 * at++] = a;
-  for (let a = 0; a < locals; a++) {
-    for (let b = a + 1; b < locals; b++) {
-      all[3 * at] = a;
-      all[3 * at++ + 1] = b;
-    }
-  }
-  for (const key of threes.keys()) {
-    all.set([Math.floor(key / locals / locals), Math.floor(key / locals) % locals, key % locals], 3 * at++);
-  }
-  return {
-    count: plain + threes.size,
-    locals: all,
-    rowOf: (a, b, c) => {
-      if (a < 0) return 0;
-      if (b < 0) return 1 + a;
-      if (c < 0) return 1 + locals + pairAt(a, b, locals);
-      return threes.get(keyOf(a, b, c))!;
-    },
-  };
-}
-
-/** The local causes of one set, ascending, in `out`. */
-function localsOf(space: Space, i: number, localOf: Int16Array, out: Int16Array): void {
-  out.fill(-1);
-  let n = 0;
-  for (let k = 3 * i; k < 3 * i + 3; k++) {
-    const f = space.members[k]!;
-    if (f < 0) break;
-    const local = localOf[f]!;
-    if (local < 0) continue;
-    let at = n++;
-    for (; at > 0 && out[at - 1]! > local; at--) out[at] = out[at - 1]!;
-    out[at] = local;
-  }
-}
-
-/** @throws RangeError when the variable names an unknown cause */
-export function compileVariable(
+function shapeOf(
   spec: SpecVariable,
-  space: Space,
+  faults: number,
   assignments: number,
   faultIndex: ReadonlyMap<string, number>,
   stateIndex: ReadonlyMap<string, number>,
-): CompiledVariable {
-  const localOf = new Int16Array(space.faults).fill(-1);
+): Shape {
+  const localOf = new Int16Array(faults).fill(-1);
   const localFaults: string[] = [];
   const localStates: { key: string; bit: number }[] = [];
   for (const key of spec.touches) {
@@ -107,42 +97,173 @@ export function compileVariable(
     } else if (state !== undefined) localStates.push({ key, bit: state });
     else throw new RangeError(`variable ${spec.key} is touched by unknown cause ${key}`);
   }
-  const masks = 2 ** localStates.length;
   const stateMask = new Uint8Array(assignments);
   for (let s = 0; s < assignments; s++)
     for (const [k, { bit }] of localStates.entries()) stateMask[s]! |= ((s >> bit) & 1) << k;
-
-  const own = new Int16Array(3);
-  const triples: [number, number, number][] = [];
-  for (let i = 1 + space.faults + (space.faults * (space.faults - 1)) / 2; i < space.count; i++) {
-    localsOf(space, i, localOf, own);
-    if (own[2]! >= 0) triples.push([own[0]!, own[1]!, own[2]!]);
-  }
-  const combos = combosOf(localFaults.length, triples);
-  const faultRow = new Int32Array(space.count);
-  for (let i = 0; i < space.count; i++) {
-    localsOf(space, i, localOf, own);
-    faultRow[i] = combos.rowOf(own[0]!, own[1]!, own[2]!);
-  }
-  const rows = combos.count * masks;
   const offsets: number[] = [];
   let width = 0;
   for (const part of spec.parts) {
     offsets.push(width);
     width += part.outcomes.length;
   }
-  const shows = Float64Array.from(localFaults, (key) => spec.showsToday(key));
-  const shape: Shape = {
+  return {
     spec,
-    combos,
-    masks,
-    rows,
-    width,
-    offsets,
+    localOf,
     localFaults,
     stateKeys: localStates.map((s) => s.key),
+    stateMask,
+    shows: Float64Array.from(localFaults, (key) => spec.showsToday(key)),
+    width,
+    offsets,
     factors: new Map(),
+    pairs: (spec.maxima?.pairs ?? [])
+      .map(([a, b]) => [localFaults.indexOf(a), localFaults.indexOf(b)] as const)
+      .filter(([a, b]) => a >= 0 && b >= 0),
   };
+}
+
+/** The local causes of one set, ascending, in `out`; -1 padded. */
+function localsOf({ members }: Space, i: number, localOf: Int16Array, out: Int16Array): void {
+  out[0] = -1;
+  out[1] = -1;
+  out[2] = -1;
+  let n = 0;
+  for (let k = 3 * i; k < 3 * i + 3; k++) {
+    const f = members[k]!;
+    if (f < 0) break;
+    const local = localOf[f]!;
+    if (local < 0) continue;
+    let at = n++;
+    for (; at > 0 && out[at - 1]! > local; at--) out[at] = out[at - 1]!;
+    out[at] = local;
+  }
+}
+
+/** Finds the row of a combination, and writes down one not met before. */
+class Rows {
+  readonly added: number[] = [];
+  private further: Map<number, number> | null = null;
+  private readonly first: number;
+  private readonly locals: number;
+
+  constructor(
+    private readonly shape: Shape,
+    private readonly from: CompiledVariable | null,
+  ) {
+    this.locals = shape.localFaults.length;
+    this.first = from ? from.rows : 1 + this.locals + (this.locals * (this.locals - 1)) / 2;
+  }
+
+  rowOf(a: number, b: number, c: number, mask: number): number {
+    if (mask === 0) {
+      if (a < 0) return 0;
+      if (b < 0) return 1 + a;
+      if (c < 0) return 1 + this.locals + pairAt(a, b, this.locals);
+    }
+    const n = this.locals + 1;
+    const key = (((a + 1) * n + b + 1) * n + c + 1) * 256 + mask;
+    const found = (this.further ?? this.from?.book.further)?.get(key);
+    if (found !== undefined) return found;
+    this.further ??= new Map(this.from?.book.further);
+    const row = this.first + this.added.length / 4;
+    this.further.set(key, row);
+    this.added.push(a, b, c, mask);
+    // What it looks like on a day on which a cause does not show itself is met with it.
+    const { shows } = this.shape;
+    const comes = (local: number) => local >= 0 && shows[local]! < 1;
+    if (comes(a)) this.rowOf(b, c, -1, mask);
+    if (comes(b)) this.rowOf(a, c, -1, mask);
+    if (comes(c)) this.rowOf(a, b, -1, mask);
+    return row;
+  }
+
+  /** The variable with all that was met; the one it came from where nothing new was. */
+  compiled(): CompiledVariable {
+    if (this.from && this.added.length === 0) return this.from;
+    const rows = this.first + this.added.length / 4;
+    const locals = new Int16Array(3 * rows).fill(-1);
+    const masks = new Uint8Array(rows);
+    if (this.from) {
+      locals.set(this.from.book.locals);
+      masks.set(this.from.book.masks);
+    } else {
+      let at = 1;
+      for (let a = 0; a < this.locals; a++) locals[3 * at++] = a;
+      for (let a = 0; a < this.locals; a++)
+        for (let b = a + 1; b < this.locals; b++) {
+          locals[3 * at] = a;
+          locals[3 * at++ + 1] = b;
+        }
+    }
+    for (let k = 0, row = this.first; k < this.added.length; k += 4, row++) {
+      for (let place = 0; place < 3; place++) locals[3 * row + place] = this.added[k + place]!;
+      masks[row] = this.added[k + 3]!;
+    }
+    return variableOf(this.shape, { locals, masks, further: this.further ?? new Map() }, rows, this.from);
+  }
+}
+
+/** @throws RangeError when the variable names an unknown cause */
+export function placeVariable(
+  spec: SpecVariable,
+  layout: Layout,
+  assignments: number,
+  faultIndex: ReadonlyMap<string, number>,
+  stateIndex: ReadonlyMap<string, number>,
+  grownFrom: CompiledVariable | null,
+): Placed {
+  const { space } = layout;
+  const shape = grownFrom?.shape ?? shapeOf(spec, space.faults, assignments, faultIndex, stateIndex);
+  const rows = new Rows(shape, grownFrom);
+  const setRow = new Int32Array(space.count);
+  const own = new Int16Array(3);
+  const touched: number[] = [];
+  for (let i = 0; i < space.count; i++) {
+    localsOf(space, i, shape.localOf, own);
+    if (own[0]! < 0) continue;
+    setRow[i] = rows.rowOf(own[0]!, own[1]!, own[2]!, 0);
+    touched.push(i);
+  }
+  const furtherRow = furtherRows(shape, rows, setRow, layout);
+  return {
+    variable: rows.compiled(),
+    setRow,
+    touched: Int32Array.from(touched),
+    furtherRow,
+    stateless: shape.stateKeys.length === 0,
+  };
+}
+
+/** The same variable on another layout of the same space: only the further places stand elsewhere. */
+export function placedAgain(placed: Placed, layout: Layout): Placed {
+  const { shape } = placed.variable;
+  const rows = new Rows(shape, placed.variable);
+  const furtherRow = furtherRows(shape, rows, placed.setRow, layout);
+  return { ...placed, variable: rows.compiled(), furtherRow };
+}
+
+function furtherRows(
+  { localOf, stateMask }: Shape,
+  rows: Rows,
+  setRow: Int32Array,
+  { space, furtherSet, furtherAssignment }: Layout,
+): Int32Array {
+  const out = new Int32Array(furtherSet.length);
+  const own = new Int16Array(3);
+  for (let k = 0; k < out.length; k++) {
+    const set = furtherSet[k]!;
+    const mask = stateMask[furtherAssignment[k]!]!;
+    if (mask === 0) out[k] = setRow[set]!;
+    else {
+      localsOf(space, set, localOf, own);
+      out[k] = rows.rowOf(own[0]!, own[1]!, own[2]!, mask);
+    }
+  }
+  return out;
+}
+
+function variableOf(shape: Shape, book: Book, rows: number, grownFrom: CompiledVariable | null): CompiledVariable {
+  const { spec, width, offsets } = shape;
   const tabulated = rows * width <= LARGEST_TABLE;
   const tables = new Map<string, Float64Array>();
   const table = (at: At): Float64Array => {
@@ -150,133 +271,116 @@ export function compileVariable(
     let kept = tables.get(key);
     if (!kept) {
       kept = new Float64Array(rows * width);
-      fillRows(shape, at, (row, figures) => kept!.set(figures, row * width));
+      if (grownFrom?.tabulated) kept.set(grownFrom.table(at));
+      fillRows(shape, book, at, kept, grownFrom?.tabulated ? grownFrom.rows : 0, rows);
       if (tabulated) tables.set(key, kept);
     }
     return kept;
   };
   return {
     spec,
-    faultRow,
-    stateMask,
-    masks,
+    grownFrom,
     rows,
     width,
     offsets,
-    today: todayOf(combos, masks, shows),
+    today: todayOf(shape, book, rows),
     tabulated,
     table,
-    weighed: (at, weights) => {
-      const out = new Float64Array(rows).fill(1);
-      if (!tabulated && spec.maxima) weighByFactors(shape, spec.maxima, at, weights, out);
-      else weighByTable(shape, table(at), weights, out);
-      return out;
+    weigh: (at, weights, out, from) => {
+      out.fill(1, from);
+      if (!tabulated && spec.maxima) weighByFactors(shape, book, at, weights, out, from);
+      else weighByTable(shape, table(at), weights, out, from);
     },
+    shape,
+    book,
   };
-}
-
-interface Shape {
-  readonly spec: SpecVariable;
-  readonly combos: Combos;
-  readonly masks: number;
-  readonly rows: number;
-  readonly width: number;
-  readonly offsets: readonly number[];
-  readonly localFaults: readonly string[];
-  readonly stateKeys: readonly string[];
-  /** Worked out once. */
-  special?: readonly number[];
-  readonly factors: Map<string, Factors>;
 }
 
 type Factors = ReturnType<typeof factorsIn>;
 
-function todayOf(combos: Combos, masks: number, shows: Float64Array): Today {
-  const start = new Int32Array(combos.count * masks + 1);
+function todayOf({ shows, localFaults }: Shape, { locals, masks, further }: Book, rows: number): Today {
+  const changing: number[] = [];
+  const start: number[] = [0];
   const weight: number[] = [];
   const look: number[] = [];
-  for (let combo = 0; combo < combos.count; combo++) {
-    const own: number[] = [];
-    let always = true;
-    for (let k = 3 * combo; k < 3 * combo + 3 && combos.locals[k]! >= 0; k++) {
-      own.push(combos.locals[k]!);
-      always &&= shows[combos.locals[k]!]! >= 1;
-    }
-    const looks: [number, number][] = [];
-    if (always) looks.push([1, combo]);
-    else
-      for (let subset = (1 << own.length) - 1; subset >= 0; subset--) {
-        let chance = 1;
-        const seen = [-1, -1, -1];
-        let n = 0;
-        own.forEach((local, k) => {
-          const there = (subset >> k) & 1;
-          chance *= there ? shows[local]! : 1 - shows[local]!;
-          if (there) seen[n++] = local;
-        });
-        if (chance > 0) looks.push([chance, combos.rowOf(seen[0]!, seen[1]!, seen[2]!)]);
+  const n = localFaults.length;
+  const rowOf = (a: number, b: number, c: number, mask: number): number => {
+    if (mask === 0 && c < 0) return a < 0 ? 0 : b < 0 ? 1 + a : 1 + n + pairAt(a, b, n);
+    return further.get((((a + 1) * (n + 1) + b + 1) * (n + 1) + c + 1) * 256 + mask)!;
+  };
+  const seen = new Int16Array(3);
+  for (let row = 0; row < rows; row++) {
+    let comes = false;
+    let own = 0;
+    for (; own < 3 && locals[3 * row + own]! >= 0; own++) comes ||= shows[locals[3 * row + own]!]! < 1;
+    if (!comes) continue;
+    for (let subset = (1 << own) - 1; subset >= 0; subset--) {
+      let chance = 1;
+      let shown = 0;
+      seen.fill(-1);
+      for (let k = 0; k < own; k++) {
+        const local = locals[3 * row + k]!;
+        const there = (subset >> k) & 1;
+        chance *= there ? shows[local]! : 1 - shows[local]!;
+        if (there) seen[shown++] = local;
       }
-    for (let mask = 0; mask < masks; mask++) {
-      for (const [chance, at] of looks) {
-        weight.push(chance);
-        look.push(at * masks + mask);
-      }
-      start[combo * masks + mask + 1] = weight.length;
+      if (chance <= 0) continue;
+      weight.push(chance);
+      look.push(rowOf(seen[0]!, seen[1]!, seen[2]!, masks[row]!));
     }
+    changing.push(row);
+    start.push(weight.length);
   }
-  return { start, weight: Float64Array.from(weight), look: Int32Array.from(look) };
+  return {
+    rows: Int32Array.from(changing),
+    start: Int32Array.from(start),
+    weight: Float64Array.from(weight),
+    look: Int32Array.from(look),
+  };
 }
 
-/** P(outcome) of every row, each handed to `put` in turn (one array, used again). */
-function fillRows(shape: Shape, at: At, put: (row: number, figures: Float64Array) => void): void {
-  const { spec, combos, masks, width, offsets } = shape;
-  const figures = new Float64Array(width);
+/** P(outcome) of every row from `from` on. */
+function fillRows(shape: Shape, book: Book, at: At, out: Float64Array, from: number, rows: number): void {
+  const { spec, width, offsets } = shape;
+  const { locals, masks } = book;
   const factors = spec.maxima ? factorsOf(shape, spec.maxima, at) : null;
   const product = new Float64Array(width);
-  const special = spec.maxima ? specialCombos(shape, spec.maxima) : [];
-  for (let row = 0; row < combos.count * masks; row++) {
-    const combo = Math.floor(row / masks);
-    const mask = row % masks;
-    if (factors && !special.includes(combo)) {
-      factors.into(product, combo, mask);
+  const figures = new Float64Array(width);
+  for (let row = from; row < rows; row++) {
+    if (factors && !isSpecial(shape, locals, row)) {
+      product.set(factors.bases[masks[row]!]!);
+      for (let k = 3 * row; k < 3 * row + 3; k++) {
+        const local = locals[k]!;
+        if (local < 0) break;
+        const own = factors.faults[local]!;
+        for (let i = 0; i < width; i++) product[i]! *= own[i]!;
+      }
       differences(spec.maxima!, offsets, product, figures);
     } else {
-      spec.distribution(activeIn(shape, row), at).forEach((own, p) => {
+      spec.distribution(activeIn(shape, book, row), at).forEach((own, p) => {
         figures.set(own, offsets[p]!);
       });
     }
-    put(row, figures);
+    out.set(figures, row * width);
   }
 }
 
 /** The causes present in a row, by key. */
-function activeIn({ combos, masks, localFaults, stateKeys }: Shape, row: number): string[] {
+function activeIn({ localFaults, stateKeys }: Shape, { locals, masks }: Book, row: number): string[] {
   const active: string[] = [];
-  const combo = Math.floor(row / masks);
-  for (let k = 3 * combo; k < 3 * combo + 3 && combos.locals[k]! >= 0; k++)
-    active.push(localFaults[combos.locals[k]!]!);
+  for (let k = 3 * row; k < 3 * row + 3 && locals[k]! >= 0; k++) active.push(localFaults[locals[k]!]!);
   stateKeys.forEach((key, k) => {
-    if (((row % masks) >> k) & 1) active.push(key);
+    if ((masks[row]! >> k) & 1) active.push(key);
   });
   return active;
 }
 
-/** Combinations that hold two faults which together are no product. */
-function specialCombos(shape: Shape, maxima: Maxima): readonly number[] {
-  shape.special ??= specialIn(shape, maxima);
-  return shape.special;
-}
-
-function specialIn({ combos, localFaults }: Shape, { pairs }: Maxima): readonly number[] {
-  const locals = pairs.map(([a, b]) => [localFaults.indexOf(a), localFaults.indexOf(b)] as const);
-  if (locals.length === 0) return [];
-  const out: number[] = [];
-  for (let combo = 0; combo < combos.count; combo++) {
-    if (combos.locals[3 * combo + 1]! < 0) continue;
-    const own = combos.locals.subarray(3 * combo, 3 * combo + 3);
-    if (locals.some(([a, b]) => a >= 0 && b >= 0 && own.includes(a) && own.includes(b))) out.push(combo);
-  }
-  return out;
+/** Whether a row holds two faults which together are no product. */
+function isSpecial({ pairs }: Shape, locals: Int16Array, row: number): boolean {
+  if (pairs.length === 0 || locals[3 * row + 1]! < 0) return false;
+  const has = (f: number) => locals[3 * row] === f || locals[3 * row + 1] === f || locals[3 * row + 2] === f;
+  for (const [a, b] of pairs) if (has(a) && has(b)) return true;
+  return false;
 }
 
 /** P(shown <= k) of each cause alone, flat over the parts; a row is their product. Worked out once for each state and heat. */
@@ -290,7 +394,7 @@ function factorsOf(shape: Shape, maxima: Maxima, at: At): Factors {
   return found;
 }
 
-function factorsIn({ combos, width, offsets, localFaults, stateKeys }: Shape, maxima: Maxima, at: At) {
+function factorsIn({ width, offsets, localFaults, stateKeys }: Shape, maxima: Maxima, at: At) {
   const flat = (cause: string | null) => {
     const out = new Float64Array(width);
     maxima.cumulative(cause, at).forEach((own, p) => {
@@ -309,19 +413,7 @@ function factorsIn({ combos, width, offsets, localFaults, stateKeys }: Shape, ma
     });
     return base;
   });
-  return {
-    into: (out: Float64Array, combo: number, mask: number) => {
-      out.set(bases[mask]!);
-      for (let k = 3 * combo; k < 3 * combo + 3; k++) {
-        const local = combos.locals[k]!;
-        if (local < 0) break;
-        const own = faults[local]!;
-        for (let i = 0; i < width; i++) out[i]! *= own[i]!;
-      }
-    },
-    bases,
-    faults,
-  };
+  return { bases, faults };
 }
 
 /** From P(shown <= rank) to P(outcome). */
@@ -341,33 +433,37 @@ function differences(maxima: Maxima, offsets: readonly number[], product: Float6
 function weighByTable(
   { spec, width, offsets }: Shape,
   table: Float64Array,
-  weights: Readonly<Record<string, Readonly<Record<string, number>>>>,
+  weights: Weights,
   out: Float64Array,
+  from: number,
 ): void {
   for (let p = 0; p < spec.parts.length; p++) {
     const part = spec.parts[p]!;
     const own = weights[part.id];
-    if (own)
-      weighPart(
-        out,
-        table,
-        width,
-        offsets[p]!,
-        Float64Array.from(part.outcomes, (o) => own[o] ?? 0),
-      );
+    if (own) {
+      const lambda = Float64Array.from(part.outcomes, (o) => own[o] ?? 0);
+      weighPart(out, table, width, offsets[p]!, lambda, from);
+    }
   }
 }
 
 /** One part of a reading, every row: a loop of its own, for there may be tens of parts and thousands of rows. */
-function weighPart(out: Float64Array, table: Float64Array, width: number, offset: number, lambda: Float64Array): void {
+function weighPart(
+  out: Float64Array,
+  table: Float64Array,
+  width: number,
+  offset: number,
+  lambda: Float64Array,
+  from: number,
+): void {
   const outcomes = lambda.length;
   if (outcomes === 2) {
     const [first, second] = lambda as unknown as [number, number];
-    for (let row = 0, at = offset; row < out.length; row++, at += width)
+    for (let row = from, at = offset + from * width; row < out.length; row++, at += width)
       out[row]! *= first * table[at]! + second * table[at + 1]!;
     return;
   }
-  for (let row = 0, at = offset; row < out.length; row++, at += width) {
+  for (let row = from, at = offset + from * width; row < out.length; row++, at += width) {
     let sum = 0;
     for (let k = 0; k < outcomes; k++) sum += lambda[k]! * table[at + k]!;
     out[row]! *= sum;
@@ -376,16 +472,11 @@ function weighPart(out: Float64Array, table: Float64Array, width: number, offset
 
 /**
  * The same without a table. Over the ranks of a part, the sum of weight x (C_k - C_(k-1)) is a sum of C_k x (weight_k - weight_(k+1)); the
- * last C is 1. Each C is the product of the causes' own, so a combination's are multiplied once and serve all masks.
+ * last C is 1. Each C is the product of the causes' own.
  */
-function weighByFactors(
-  shape: Shape,
-  maxima: Maxima,
-  at: At,
-  weights: Readonly<Record<string, Readonly<Record<string, number>>>>,
-  out: Float64Array,
-): void {
-  const { spec, combos, masks, offsets } = shape;
+function weighByFactors(shape: Shape, book: Book, at: At, weights: Weights, out: Float64Array, from: number): void {
+  const { spec, offsets } = shape;
+  const maxima = spec.maxima!;
   const { bases, faults } = factorsOf(shape, maxima, at);
   // Ranks that matter, part by part; `last[r]` marks the end of a part and `rest[r]` what its last rank adds.
   const places: number[] = [];
@@ -413,58 +504,67 @@ function weighByFactors(
     return all;
   };
   multiplyOut(
-    combos,
-    masks,
+    book,
     ranks,
     flat(faults, false),
     flat(bases, true),
     Uint8Array.from(last),
     Float64Array.from(rest),
     out,
+    from,
   );
-  for (const combo of specialCombos(shape, maxima))
-    for (let mask = 0; mask < masks; mask++) {
-      const row = combo * masks + mask;
-      out[row] = spec.distribution(activeIn(shape, row), at).reduce((product, figures, p) => {
-        const own = weights[spec.parts[p]!.id];
-        return own
-          ? product * figures.reduce((sum, f, k) => sum + f * (own[spec.parts[p]!.outcomes[k]!] ?? 0), 0)
-          : product;
-      }, 1);
-    }
+  if (shape.pairs.length > 0)
+    for (let row = from; row < out.length; row++)
+      if (isSpecial(shape, book.locals, row))
+        out[row] = spec.distribution(activeIn(shape, book, row), at).reduce((product, figures, p) => {
+          const own = weights[spec.parts[p]!.id];
+          return own
+            ? product * figures.reduce((sum, f, k) => sum + f * (own[spec.parts[p]!.outcomes[k]!] ?? 0), 0)
+            : product;
+        }, 1);
 }
 
-/** The kernel of it: plain loops over flat figures. */
+/** The kernel of it: plain loops over flat figures. Rows of one first cause follow each other, and its product with the base is kept. */
 function multiplyOut(
-  { count, locals }: Combos,
-  masks: number,
+  { locals, masks }: Book,
   ranks: number,
   causes: Float64Array,
   bases: Float64Array,
   last: Uint8Array,
   rest: Float64Array,
   out: Float64Array,
+  from: number,
 ): void {
+  const first = new Float64Array(ranks);
   const together = new Float64Array(ranks);
-  for (let combo = 0, row = 0; combo < count; combo++) {
-    together.fill(1);
-    for (let k = 3 * combo; k < 3 * combo + 3; k++) {
-      const from = locals[k]! * ranks;
-      if (from < 0) break;
-      for (let r = 0; r < ranks; r++) together[r]! *= causes[from + r]!;
+  let firstOf = -2;
+  let maskOf = -1;
+  for (let row = from, k = 3 * from; row < out.length; row++, k += 3) {
+    const a = locals[k]!;
+    const mask = masks[row]!;
+    if (a !== firstOf || mask !== maskOf) {
+      firstOf = a;
+      maskOf = mask;
+      for (let r = 0, base = mask * ranks, own = a * ranks; r < ranks; r++)
+        first[r] = a < 0 ? bases[base + r]! : bases[base + r]! * causes[own + r]!;
     }
-    for (let mask = 0; mask < masks; mask++, row++) {
-      const base = mask * ranks;
-      let product = 1;
-      let sum = 0;
-      for (let r = 0; r < ranks; r++) {
-        sum += bases[base + r]! * together[r]!;
-        if (last[r]! === 1) {
-          product *= sum + rest[r]!;
-          sum = 0;
-        }
+    const b = locals[k + 1]!;
+    const c = locals[k + 2]!;
+    let of = first;
+    if (b >= 0) {
+      of = together;
+      for (let r = 0, own = b * ranks; r < ranks; r++) together[r] = first[r]! * causes[own + r]!;
+      if (c >= 0) for (let r = 0, own = c * ranks; r < ranks; r++) together[r]! *= causes[own + r]!;
+    }
+    let product = 1;
+    let sum = 0;
+    for (let r = 0; r < ranks; r++) {
+      sum += of[r]!;
+      if (last[r]! === 1) {
+        product *= sum + rest[r]!;
+        sum = 0;
       }
-      out[row] = product;
     }
+    out[row] = product;
   }
 }

@@ -1,11 +1,11 @@
-import type { Today } from './compiled.ts';
-import type { At, CompiledVariable, Network } from './network.ts';
+import type { Today, Weights } from './compiled.ts';
+import type { At, CompiledVariable } from './network.ts';
 
 /** One reading as the reasoner sees it: likelihood of what was read, per part and outcome. Parts left out were not looked at. */
 export interface Evidence {
   readonly variable: string;
   readonly at: At;
-  readonly weights: Readonly<Record<string, Readonly<Record<string, number>>>>;
+  readonly weights: Weights;
   /** Where it stands in the record. */
   readonly event: number;
 }
@@ -68,15 +68,14 @@ export interface GroupLikelihood {
  * and that is shared: three good flashes are not three independent witnesses. In an unsteady group each reading is a
  * day of its own: it may slip by itself and the fault may come and go between them.
  */
-export function groupLikelihood(network: Network, group: Group): GroupLikelihood {
-  const variable = network.variable(group.variable);
+export function groupLikelihood(variable: CompiledVariable, group: Group): GroupLikelihood {
   const key = plainKey(group.readings);
-  if (key === null) return likelihoodOf(variable, group);
+  if (key === null) return likelihoodOf(variable, group, null);
   const kept = plain.get(variable) ?? new Map<string, GroupLikelihood>();
   plain.set(variable, kept);
   let found = kept.get(key);
   if (!found) {
-    found = likelihoodOf(variable, group);
+    found = likelihoodOf(variable, group, variable.grownFrom && groupLikelihood(variable.grownFrom, group));
     kept.set(key, found);
   }
   return found;
@@ -99,52 +98,60 @@ function plainKey(readings: readonly Evidence[]): string | null {
   return outcome === null ? null : `${at.state}|${at.temperature}|${outcome}`;
 }
 
-function likelihoodOf(variable: CompiledVariable, group: Group): GroupLikelihood {
+/** @param before the same of the variable it grew out of, or null: its rows are not gone over again */
+function likelihoodOf(variable: CompiledVariable, group: Group, before: GroupLikelihood | null): GroupLikelihood {
   const { rows, today, spec } = variable;
-  const perReading = group.readings.map((reading) => readingLikelihood(variable, reading));
-  const blank = group.readings.map((reading) => saysNothing(variable, reading));
   const total = new Float64Array(rows);
   const unslipped = new Float64Array(rows);
-  const { start, weight, look } = today;
-  const slipped = group.unsteady ? 0 : spec.slip * blank.reduce((p, b) => p * b, 1);
-  if (perReading.length === 1) {
-    weighOne(unslipped, perReading[0]!, today, 1 - spec.slip);
-    for (let row = 0; row < rows; row++) total[row] = unslipped[row]! + slipped;
+  const from = before ? before.total.length : 0;
+  if (before) {
+    total.set(before.total);
+    unslipped.set(before.unslipped);
+  }
+  const perReading = group.readings.map((reading) => readingLikelihood(variable, reading));
+  const blank = group.readings.map((reading) => saysNothing(variable, reading));
+  const kept = 1 - spec.slip;
+  if (group.unsteady) {
+    total.fill(1, from);
+    unslipped.fill(1, from);
+    perReading.forEach((reading, k) => {
+      const mean = asItLooks(today, [reading], from);
+      for (let row = from; row < rows; row++) {
+        unslipped[row]! *= kept * mean[row]!;
+        total[row]! *= kept * mean[row]! + spec.slip * blank[k]!;
+      }
+    });
     return { total, unslipped };
   }
-  for (let row = 0; row < rows; row++) {
-    if (group.unsteady) {
-      let clean = 1;
-      let all = 1;
-      for (let k = 0; k < perReading.length; k++) {
-        let mean = 0;
-        for (let t = start[row]!; t < start[row + 1]!; t++) mean += weight[t]! * perReading[k]![look[t]!]!;
-        clean *= (1 - spec.slip) * mean;
-        all *= (1 - spec.slip) * mean + spec.slip * blank[k]!;
-      }
-      unslipped[row] = clean;
-      total[row] = all;
-    } else {
-      let shared = 0;
-      for (let t = start[row]!; t < start[row + 1]!; t++) {
-        let product = weight[t]!;
-        for (let k = 0; k < perReading.length; k++) product *= perReading[k]![look[t]!]!;
-        shared += product;
-      }
-      unslipped[row] = (1 - spec.slip) * shared;
-      total[row] = unslipped[row]! + slipped;
-    }
+  const slipped = spec.slip * blank.reduce((p, b) => p * b, 1);
+  const shared = asItLooks(today, perReading, from);
+  for (let row = from; row < rows; row++) {
+    const own = kept * shared[row]!;
+    unslipped[row] = own;
+    total[row] = own + slipped;
   }
   return { total, unslipped };
 }
 
-/** One reading over what shows itself today: a loop of its own, for most groups are one reading. */
-function weighOne(out: Float64Array, reading: Float64Array, { start, weight, look }: Today, share: number): void {
-  for (let row = 0, t = 0; row < out.length; row++) {
-    let shared = 0;
-    for (const end = start[row + 1]!; t < end; t++) shared += weight[t]! * reading[look[t]!]!;
-    out[row] = share * shared;
+/** P(readings | row), averaged over what shows itself today; rows before `from` are not to be read. */
+function asItLooks(
+  { rows, start, weight, look }: Today,
+  readings: readonly Float64Array[],
+  from: number,
+): Float64Array {
+  const [first, ...more] = readings as [Float64Array, ...Float64Array[]];
+  if (more.length === 0 && rows.length === 0) return first;
+  const alone = first.slice();
+  for (const reading of more) for (let row = 0; row < alone.length; row++) alone[row]! *= reading[row]!;
+  const out = alone.slice();
+  for (let k = 0; k < rows.length; k++) {
+    const row = rows[k]!;
+    if (row < from) continue;
+    let mean = 0;
+    for (let t = start[k]!; t < start[k + 1]!; t++) mean += weight[t]! * alone[look[t]!]!;
+    out[row] = mean;
   }
+  return out;
 }
 
 /** A reading weighs the same however often it is asked: worked out once for each variable of each network. */
@@ -153,9 +160,16 @@ const weighed = new WeakMap<CompiledVariable, WeakMap<Evidence, Float64Array>>()
 function readingLikelihood(variable: CompiledVariable, reading: Evidence): Float64Array {
   const kept = weighed.get(variable) ?? new WeakMap<Evidence, Float64Array>();
   weighed.set(variable, kept);
-  const likelihood = kept.get(reading) ?? variable.weighed(reading.at, reading.weights);
-  kept.set(reading, likelihood);
-  return likelihood;
+  let found = kept.get(reading);
+  if (!found) {
+    found = new Float64Array(variable.rows);
+    // What it grew out of has weighed its rows already.
+    const before = variable.grownFrom && weighed.get(variable.grownFrom)?.get(reading);
+    if (before) found.set(before);
+    variable.weigh(reading.at, reading.weights, found, before ? before.length : 0);
+    kept.set(reading, found);
+  }
+  return found;
 }
 
 /**

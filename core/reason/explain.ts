@@ -18,25 +18,26 @@ export interface Weight {
 export function weightsOfEvidence(network: Network, belief: Belief, fault: number): Weight[] {
   const out: Weight[] = [];
   const { space } = network;
-  const { start, assignment } = belief.now.layout;
+  const { layout } = belief.now;
+  const has = Uint8Array.from({ length: space.count }, (_, i) => Number(membersOf(space, i).includes(fault)));
   for (const [key, own] of belief.likelihoods) {
     const { all } = product(network, belief.start, belief.likelihoods, key);
-    const { faultRow, stateMask, masks } = network.variable(key);
+    const { setRow, furtherRow } = network.placed(key, layout);
     const sums = { with: 0, withMass: 0, without: 0, withoutMass: 0 };
-    for (let i = 0; i < space.count; i++) {
-      const has = membersOf(space, i).includes(fault);
-      for (let at = start[i]!; at < start[i + 1]!; at++) {
-        const mass = all[at]!;
-        const seen = mass * own.total[faultRow[i]! * masks + stateMask[assignment[at]!]!]!;
-        if (has) {
-          sums.with += seen;
-          sums.withMass += mass;
-        } else {
-          sums.without += seen;
-          sums.withoutMass += mass;
-        }
+    const add = (set: number, row: number, mass: number) => {
+      const seen = mass * own.total[row]!;
+      if (has[set]) {
+        sums.with += seen;
+        sums.withMass += mass;
+      } else {
+        sums.without += seen;
+        sums.withoutMass += mass;
       }
-    }
+    };
+    for (let i = 0; i < space.count; i++) add(i, setRow[i]!, all[i]!);
+    layout.furtherSet.forEach((set, k) => {
+      add(set, furtherRow[k]!, all[space.count + k]!);
+    });
     if (sums.withMass <= 0 || sums.withoutMass <= 0 || sums.without <= 0 || sums.with <= 0) continue;
     const decibans = 10 * Math.log10(sums.with / sums.withMass / (sums.without / sums.withoutMass));
     out.push({ variable: key, events: belief.groups.get(key)!.readings.map((r) => r.event), decibans });

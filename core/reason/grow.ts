@@ -14,10 +14,10 @@ const HEARD_PER_READING = 6;
  * @returns ascending index triples, not yet in the space
  */
 export function askedTriples(network: Network, belief: Belief): [number, number, number][] {
-  const p = marginals(network, belief);
+  const p = marginals(belief);
   const { space } = network;
   const readings = [...belief.likelihoods].flatMap(([key, likelihood]) => {
-    const found = explainedBy(network, key, likelihood);
+    const found = explainedBy(network, belief, key, likelihood);
     if (found.faults.length === 0) return [];
     return [{ ...found, heard: [...found.faults].sort((a, b) => p[b]! - p[a]!).slice(0, HEARD_PER_READING) }];
   });
@@ -52,15 +52,15 @@ interface ExplainedBy {
 const explained = new WeakMap<GroupLikelihood, ExplainedBy>();
 
 /** Faults that alone make a group of readings decisively likelier than none does; worked out once for each likelihood. */
-function explainedBy(network: Network, key: string, likelihood: GroupLikelihood): ExplainedBy {
+function explainedBy(network: Network, { start }: Belief, key: string, likelihood: GroupLikelihood): ExplainedBy {
   let found = explained.get(likelihood);
   if (!found) {
-    const { faultRow, masks } = network.variable(key);
-    const none = likelihood.total[faultRow[0]! * masks]!;
+    const { setRow } = network.placed(key, start.layout);
+    const none = likelihood.total[0]!;
     const explains = new Uint8Array(network.space.faults);
     const faults: number[] = [];
     for (let f = 0; f < explains.length; f++)
-      if (likelihood.total[faultRow[aloneAt(f)]! * masks]! > DECISIVE * none) {
+      if (likelihood.total[setRow[aloneAt(f)]!]! > DECISIVE * none) {
         explains[f] = 1;
         faults.push(f);
       }

@@ -1,40 +1,33 @@
+import type { Space } from './space.ts';
+
 /**
- * Which assignments of states each set is held with. Before the first repair a state has only its causes to come from, and most sets
- * have none of them: those are held once. A repair takes a cause out and leaves its state, so from then on all are held.
+ * Where mass is held. Every set has a place without any state, numbered as in the space; after these come the further places, a set with a
+ * state each, set by set. A state has only its causes to come from, and most sets have none of them; a repair takes a cause out and leaves
+ * its state, so what stands further changes with it.
  */
 export interface Layout {
-  /** Where each set begins; one more at the end. */
-  readonly start: Int32Array;
-  /** Assignment of each place, a bit for each state. */
-  readonly assignment: Uint8Array;
+  readonly space: Space;
+  /** The set of each further place. */
+  readonly furtherSet: Int32Array;
+  /** Its assignment of states, a bit for each, never 0. */
+  readonly furtherAssignment: Uint8Array;
+  /** Where the further places of each set begin among the further ones; one more at the end. */
+  readonly furtherFrom: Int32Array;
+  /** All places. */
+  readonly places: number;
 }
 
-/** Every set with every assignment. */
-export function fullLayout(sets: number, assignments: number): Layout {
-  const start = new Int32Array(sets + 1);
-  const assignment = new Uint8Array(sets * assignments);
-  for (let i = 0; i <= sets; i++) start[i] = i * assignments;
-  for (let at = 0; at < assignment.length; at++) assignment[at] = at % assignments;
-  return { start, assignment };
-}
-
-/** Only what has any mass in `full`, set by set and assignment by assignment; and that mass. */
-export function sparseLayout(
-  full: Float64Array,
-  sets: number,
-  assignments: number,
-): { layout: Layout; mass: Float64Array } {
-  const start = new Int32Array(sets + 1);
-  const assignment: number[] = [];
-  const mass: number[] = [];
-  for (let i = 0; i < sets; i++) {
-    for (let s = 0; s < assignments; s++) {
-      const here = full[i * assignments + s]!;
-      if (!(here > 0)) continue;
-      assignment.push(s);
-      mass.push(here);
-    }
-    start[i + 1] = mass.length;
-  }
-  return { layout: { start, assignment: Uint8Array.from(assignment) }, mass: Float64Array.from(mass) };
+/** Further places by set and assignment, in any order and each once. */
+export function layoutOf(space: Space, further: readonly (readonly [set: number, assignment: number])[]): Layout {
+  const sorted = [...further].sort((a, b) => a[0] - b[0] || a[1] - b[1]);
+  const furtherFrom = new Int32Array(space.count + 1);
+  for (const [set] of sorted) furtherFrom[set + 1]!++;
+  for (let i = 0; i < space.count; i++) furtherFrom[i + 1]! += furtherFrom[i]!;
+  return {
+    space,
+    furtherSet: Int32Array.from(sorted, ([set]) => set),
+    furtherAssignment: Uint8Array.from(sorted, ([, assignment]) => assignment),
+    furtherFrom,
+    places: space.count + sorted.length,
+  };
 }

@@ -1,8 +1,8 @@
-import { type CompiledVariable, compileVariable } from './compiled.ts';
-import { fullLayout, type Layout, sparseLayout } from './layout.ts';
+import { type Placed, placedAgain, placeVariable } from './compiled.ts';
+import { type Layout, layoutOf } from './layout.ts';
 import { buildSpace, membersOf, type Space } from './space.ts';
 
-export type { CompiledVariable } from './compiled.ts';
+export type { CompiledVariable, Placed } from './compiled.ts';
 
 /** How and when a reading was made, as far as it changes what may be seen. */
 export interface At {
@@ -73,74 +73,135 @@ export interface Network {
   readonly space: Space;
   /** Number of state assignments, 2^states. */
   readonly assignments: number;
-  /** Prior over sets and the assignments they are held with, summing to 1. */
+  /** Prior of each place, summing to 1. */
   readonly prior: Float64Array;
+  /** Places before the first repair. */
   readonly layout: Layout;
-  /** Every set with every assignment, as after a repair. */
-  readonly full: () => Layout;
   readonly faultIndex: ReadonlyMap<string, number>;
-  readonly variable: (key: string) => CompiledVariable;
+  /** A variable on the places of `layout`; where none is given, on those before the first repair. */
+  readonly placed: (key: string, layout?: Layout) => Placed;
+  readonly variable: (key: string) => SpecVariable;
   readonly hasVariable: (key: string) => boolean;
 }
 
 /**
- * Tabulates a network so that a reading becomes one multiplication per hypothesis.
- * Variables are compiled when first asked for; untouched sets share one row (the leak).
+ * Tabulates a network so that a reading becomes one multiplication per hypothesis it touches.
+ * Variables are compiled when first asked for; what none of its causes is in shares one row (the leak).
  * @param triples sets of three that the record asks for
  * @throws RangeError when a variable or state names an unknown cause
  */
 export function compileNetwork(spec: NetworkSpec, triples: Iterable<readonly [number, number, number]> = []): Network {
   const n = spec.faults.length;
   const wanted = [...(spec.prior.kind === 'independent' ? allTriples(n) : triples)];
-  const space = buildSpace(n, wanted);
+  const plain = spec.prior.kind === 'independent' ? null : plainGround(spec);
+  const ground = plain && wanted.length === 0 ? plain : groundOf(spec, buildSpace(n, wanted));
+  const { space, layout } = ground;
+  const setPrior =
+    spec.prior.kind === 'independent' ? independentPrior(spec, space) : sizedPrior(spec, spec.prior, space);
   const faultIndex = new Map(spec.faults.map((fault, i) => [fault.key, i]));
   const stateIndex = new Map(spec.states.map((state, i) => [state.key, i]));
   const assignments = 2 ** spec.states.length;
-  const setPrior =
-    spec.prior.kind === 'independent' ? independentPrior(spec, space) : sizedPrior(spec, spec.prior, space);
-  const { layout, mass: prior } = sparseLayout(
-    withStates(spec, space, setPrior, assignments),
-    space.count,
-    assignments,
-  );
-  let full: Layout | null = null;
   const variables = new Map(spec.variables.map((variable) => [variable.key, variable]));
-  const compiled = wanted.length === 0 ? sharedTables(spec.variables) : new Map<string, CompiledVariable>();
+  const variable = (key: string) => {
+    const found = variables.get(key);
+    if (!found) throw new RangeError(`network has no variable ${key}`);
+    return found;
+  };
+  const placedOn = ({ layout: on, placed }: Ground, key: string): Placed => {
+    let found = placed.get(key);
+    if (!found) {
+      // What was tabulated for the sets without threes is not tabulated again.
+      const from = plain && on !== plain.layout ? placedOn(plain, key).variable : null;
+      found = placeVariable(variable(key), on, assignments, faultIndex, stateIndex, from);
+      placed.set(key, found);
+    }
+    return found;
+  };
+  const later = new WeakMap<Layout, Map<string, Placed>>();
   return {
     spec,
     space,
     assignments,
-    prior,
+    prior: ground.share.map(
+      (share, place) => share * setPrior[place < space.count ? place : layout.furtherSet[place - space.count]!]!,
+    ),
     layout,
-    full: () => {
-      full ??= fullLayout(space.count, assignments);
-      return full;
-    },
     faultIndex,
+    variable,
     hasVariable: (key) => variables.has(key),
-    variable: (key) => {
-      let found = compiled.get(key);
+    placed: (key, on = layout) => {
+      if (on === layout) return placedOn(ground, key);
+      let there = later.get(on);
+      if (!there) {
+        there = new Map();
+        later.set(on, there);
+      }
+      let found = there.get(key);
       if (!found) {
-        const variable = variables.get(key);
-        if (!variable) throw new RangeError(`network has no variable ${key}`);
-        found = compileVariable(variable, space, assignments, faultIndex, stateIndex);
-        compiled.set(key, found);
+        found = placedAgain(placedOn(ground, key), on);
+        there.set(key, found);
       }
       return found;
     },
   };
 }
 
-/** Tables of the space without triples depend on the variables alone, not on the odds: jobs on one engine share them. */
-const shared = new WeakMap<readonly SpecVariable[], Map<string, CompiledVariable>>();
+/** What of a network does not depend on the odds: places, what share of its set each has, and the variables placed on them. */
+interface Ground {
+  readonly spec: Pick<NetworkSpec, 'states' | 'faults'>;
+  readonly space: Space;
+  readonly layout: Layout;
+  readonly share: Float64Array;
+  readonly placed: Map<string, Placed>;
+}
 
-function sharedTables(variables: readonly SpecVariable[]): Map<string, CompiledVariable> {
-  let tables = shared.get(variables);
-  if (!tables) {
-    tables = new Map();
-    shared.set(variables, tables);
+/** Jobs on one engine share the ground without sets of three, and all its tables. */
+const grounds = new WeakMap<readonly SpecVariable[], Ground>();
+
+function plainGround(spec: NetworkSpec): Ground {
+  const found = grounds.get(spec.variables);
+  if (found && found.spec.states === spec.states && found.space.faults === spec.faults.length) return found;
+  const ground = groundOf(spec, buildSpace(spec.faults.length));
+  grounds.set(spec.variables, ground);
+  return ground;
+}
+
+/** The places where each set has its states, and the chance of each given the set. */
+function groundOf(spec: NetworkSpec, space: Space): Ground {
+  const assignments = 2 ** spec.states.length;
+  const quiet = spec.states.map(({ noisyOr }) =>
+    noisyOr ? Float64Array.from(spec.faults, (f) => 1 - (noisyOr.chances.get(f.key) ?? 0)) : null,
+  );
+  const slow = quiet.includes(null);
+  const further: [number, number][] = [];
+  const shares: number[] = [];
+  const bare = new Float64Array(space.count);
+  const chances = new Float64Array(spec.states.length);
+  for (let i = 0; i < space.count; i++) {
+    const asked = slow ? stateChances(spec, membersOf(space, i)) : null;
+    let any = false;
+    quiet.forEach((own, k) => {
+      if (own) {
+        let none = 1 - spec.states[k]!.noisyOr!.leak;
+        for (let m = 3 * i; m < 3 * i + 3 && space.members[m]! >= 0; m++) none *= own[space.members[m]!]!;
+        chances[k] = 1 - none;
+      } else chances[k] = asked![k]!;
+      any ||= chances[k]! > 0;
+    });
+    bare[i] = 1;
+    if (!any) continue;
+    bare[i] = assignmentChance(chances, 0);
+    for (let s = 1; s < assignments; s++) {
+      const share = assignmentChance(chances, s);
+      if (!(share > 0)) continue;
+      further.push([i, s]);
+      shares.push(share);
+    }
   }
-  return tables;
+  const share = new Float64Array(space.count + shares.length);
+  share.set(bare);
+  share.set(shares, space.count);
+  return { spec, space, layout: layoutOf(space, further), share, placed: new Map() };
 }
 
 function* allTriples(n: number): Generator<[number, number, number]> {
@@ -213,44 +274,15 @@ function normalised(values: Float64Array): Float64Array {
   return sum > 0 ? values.map((v) => v / sum) : values;
 }
 
-function withStates(spec: NetworkSpec, space: Space, setPrior: Float64Array, assignments: number): Float64Array {
-  const out = new Float64Array(space.count * assignments);
-  const quick = spec.states.map(({ noisyOr }) =>
-    noisyOr
-      ? {
-          leak: 1 - noisyOr.leak,
-          quiet: Float64Array.from(spec.faults, (f) => 1 - (noisyOr.chances.get(f.key) ?? 0)),
-        }
-      : null,
-  );
-  const chances = new Float64Array(spec.states.length);
-  for (let i = 0; i < space.count; i++) {
-    const slow = quick.includes(null) ? stateChances(spec, membersOf(space, i)) : null;
-    quick.forEach((own, k) => {
-      if (!own) {
-        chances[k] = slow![k]!;
-        return;
-      }
-      let quiet = own.leak;
-      for (let m = 3 * i; m < 3 * i + 3 && space.members[m]! >= 0; m++) quiet *= own.quiet[space.members[m]!]!;
-      chances[k] = 1 - quiet;
-    });
-    for (let s = 0; s < assignments; s++) {
-      let p = setPrior[i]!;
-      for (let k = 0; k < chances.length; k++) p *= (s >> k) & 1 ? chances[k]! : 1 - chances[k]!;
-      out[i * assignments + s] = p;
-    }
-  }
-  return out;
-}
-
 /** Chance of each state given a set of faults. */
-export function stateChances(spec: NetworkSpec, set: readonly number[]): number[] {
+function stateChances(spec: NetworkSpec, set: readonly number[]): number[] {
   const present = new Set(set.map((f) => spec.faults[f]!.key));
   return spec.states.map((state) => state.probability((key) => present.has(key)));
 }
 
 /** Chance of one assignment of states, a bit each, given the chance of each. */
-export function assignmentChance(chances: readonly number[], assignment: number): number {
-  return chances.reduce((p, chance, k) => p * ((assignment >> k) & 1 ? chance : 1 - chance), 1);
+function assignmentChance(chances: ArrayLike<number>, assignment: number): number {
+  let p = 1;
+  for (let k = 0; k < chances.length; k++) p *= (assignment >> k) & 1 ? chances[k]! : 1 - chances[k]!;
+  return p;
 }

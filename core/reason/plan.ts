@@ -155,8 +155,8 @@ function rank(round: Round, candidates: readonly Candidate[], wide: Active, now:
 }
 
 /** Chance that one reading of a check settles some fault: routes that miss nothing else. */
-function settlingChances({ network, belief, planner, missing }: Round): Map<string, number> {
-  const p = marginals(network, belief);
+function settlingChances({ belief, planner, missing }: Round): Map<string, number> {
+  const p = marginals(belief);
   const out = new Map<string, number>();
   for (const [r, route] of planner.routes.entries()) {
     const left = missing[r]!;
@@ -188,8 +188,8 @@ function inSettlingOrder(round: Round, order: readonly number[], active: Active,
 }
 
 /** The next probe on the surest road that settles the likeliest fault; null when nothing can or it is settled. */
-function settlerOfFirstSuspect({ network, belief, planner, missing, start }: Round): number | null {
-  const p = marginals(network, belief);
+function settlerOfFirstSuspect({ belief, planner, missing, start }: Round): number | null {
+  const p = marginals(belief);
   const first = p.indexOf(Math.max(...p));
   let best: { probe: number; efficacy: number } | null = null;
   for (const [r, route] of planner.routes.entries()) {

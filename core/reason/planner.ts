@@ -5,7 +5,6 @@ import type { Symptom } from '../symptoms.ts';
 import { AS_COMPLAINED, type Catalogue, type CheckInstance, instanceKey, symptomChance } from './fromCatalogue.ts';
 import type { Network } from './network.ts';
 import { neededOn } from './settle.ts';
-import { aloneAt } from './space.ts';
 
 /** Minutes to bring the engine into a state [P]. */
 export const STATE_MIN: Partial<Record<RunningState, number>> = {
@@ -180,14 +179,14 @@ function efficacyOf(
   return needs.reduce((product, { probe, need }) => {
     const { instance, state, hot } = probes[probe]!;
     const variable = network.variable(instance.key);
-    const table = variable.table({ state, temperature: hot ? 'hot' : null });
     const partId = (need.part ?? '').replace('[c]', String(cylinder));
-    const part = variable.spec.parts.findIndex((x) => x.id === partId);
+    const part = variable.parts.findIndex((x) => x.id === partId);
     if (part < 0) return 0;
-    const row = variable.faultRow[aloneAt(fault)]! * variable.masks;
-    const chance = variable.spec.parts[part]!.outcomes.reduce(
-      (sum, o, k) =>
-        need.outcomes.includes(o) ? sum + table[row * variable.width + variable.offsets[part]! + k]! : sum,
+    const { key } = network.spec.faults[fault]!;
+    const active = variable.touches.includes(key) ? [key] : [];
+    const figures = variable.distribution(active, { state, temperature: hot ? 'hot' : null })[part]!;
+    const chance = variable.parts[part]!.outcomes.reduce(
+      (sum, o, k) => (need.outcomes.includes(o) ? sum + figures[k]! : sum),
       0,
     );
     return product * chance;

@@ -21,7 +21,7 @@ export interface Active {
 
 export function activeSets(network: Network, belief: Belief): Active {
   const { space } = network;
-  const mass = setMass(network, belief);
+  const mass = setMass(belief);
   const counted: number[] = [];
   for (let i = 0; i < mass.length; i++) if (mass[i]! > NEGLIGIBLE) counted.push(i);
   const sets = Int32Array.from(counted.sort((a, b) => mass[b]! - mass[a]! || a - b));

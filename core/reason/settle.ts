@@ -106,7 +106,7 @@ export function settledFaults(
   belief: Belief,
   readings: readonly StandingReading[],
 ): Settled[] {
-  const p = marginals(network, belief);
+  const p = marginals(belief);
   const first = Math.max(...p);
   const scopes = new Map(catalogue.checks.map((c) => [c.check.id, c.check.scope]));
   const cylinders = Array.from({ length: catalogue.engine.cylinders }, (_, i) => i + 1);
@@ -200,17 +200,12 @@ function explainedByAnother(
   alike: readonly number[],
   groups: readonly Group[],
 ): boolean {
-  const likelihoods = groups.map((group) => ({
-    variable: network.variable(group.variable),
-    likelihood: groupLikelihood(network, group).unslipped,
-  }));
-  const fitOf = (fault: number) => {
-    const set = aloneAt(fault);
-    return likelihoods.reduce(
-      (product, { variable, likelihood }) => product * likelihood[variable.faultRow[set]! * variable.masks]!,
-      1,
-    );
-  };
+  const likelihoods = groups.map((group) => {
+    const { variable, setRow } = network.placed(group.variable);
+    return { setRow, figures: groupLikelihood(variable, group).unslipped };
+  });
+  const fitOf = (fault: number) =>
+    likelihoods.reduce((product, { setRow, figures }) => product * figures[setRow[aloneAt(fault)]!]!, 1);
   const ownFit = fitOf(own);
   for (let other = 0; other < p.length; other++)
     if (other !== own && p[other]! > LIVE && !alike.includes(other) && fitOf(other) >= EQUALLY * ownFit) return true;

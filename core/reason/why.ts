@@ -1,5 +1,6 @@
 import { marginals } from './belief.ts';
 import type { Candidate, Round } from './candidates.ts';
+import { aloneAt } from './space.ts';
 
 export type Why =
   | { readonly code: 'side' }
@@ -14,8 +15,7 @@ export type Why =
 const SUSPECTS_WEIGHED = 12;
 
 export function whyOf({ catalogue, network, belief, planner, missing }: Round, candidate: Candidate): Why {
-  const { space } = network;
-  const p = marginals(network, belief);
+  const p = marginals(belief);
   const suspects = Array.from(p.keys())
     .sort((a, b) => p[b]! - p[a]!)
     .slice(0, SUSPECTS_WEIGHED);
@@ -25,8 +25,8 @@ export function whyOf({ catalogue, network, belief, planner, missing }: Round, c
       p[route.fault]! > 0.2 && missing[r]!.length === 1 && planner.probes[missing[r]![0]!]!.instance.key === key,
   );
   if (settles) return { code: 'settles', fault: catalogue.faults[settles.fault]!.key, p: p[settles.fault]! };
-  const { faultRow, masks } = network.variable(key);
-  const profile = (f: number) => candidate.reports.map(({ ratio }) => ratio[faultRow[space.indexOf([f])]! * masks]!);
+  const { setRow } = network.placed(key, belief.now.layout);
+  const profile = (f: number) => candidate.reports.map(({ ratio }) => ratio[setRow[aloneAt(f)]!]!);
   const profiles = suspects.map(profile);
   let best: { a: number; b: number; score: number } | null = null;
   for (let x = 0; x < suspects.length; x++) {

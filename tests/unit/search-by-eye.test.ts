@@ -22,7 +22,7 @@ describe('what is seen', () => {
         ...(all || check.scope === 'cylinder' ? { cylinder: 1 } : {}),
         outcome,
       });
-      const [before, now] = [setMass(bench.network, bench.belief), setMass(after.network, after.belief)];
+      const [before, now] = [setMass(bench.belief), setMass(after.belief)];
       const moved = before.reduce((sum, mass, i) => sum + Math.abs(mass - now[i]!), 0) / 2;
       expect(moved, outcome).toBeGreaterThan(0.001);
     }
