@@ -163,22 +163,32 @@ function blank(
 
 /** Belief once the complaint is heard; symptoms not reported count weakly, and what runs badly was seen to crank. */
 function complained(network: Network, complaint: readonly Symptom[]): Belief {
-  const told = new Set(complaint);
-  const weights = Object.fromEntries(
-    SYMPTOM_IDS.map((id) => [
-      id,
-      told.has(id) ? { present: 1, absent: 0 } : { absent: 1, present: 1 - UNMENTIONED_COUNTS },
-    ]),
-  );
   let belief = initialBelief(network);
-  if (complaint.length > 0)
-    belief = withComplaint(network, belief, COMPLAINT, { variable: COMPLAINT, at: AS_COMPLAINED, weights, event: 0 });
+  if (complaint.length > 0) belief = withComplaint(network, belief, COMPLAINT, complaintOf(complaint));
   const implied = impliedByComplaint(complaint);
   if (implied)
     belief = withGroup(network, belief, implied, [
       { variable: implied, at: { state: 'idle', temperature: null }, weights: { '': { yes: 1 } }, event: 0 },
     ]);
   return belief;
+}
+
+const complaints = new WeakMap<readonly Symptom[], Evidence>();
+
+/** The complaint as evidence; kept, for a record put to a wider space begins with it again. */
+function complaintOf(complaint: readonly Symptom[]): Evidence {
+  let found = complaints.get(complaint);
+  if (!found) {
+    const weights = Object.fromEntries(
+      SYMPTOM_IDS.map((id) => [
+        id,
+        complaint.includes(id) ? { present: 1, absent: 0 } : { absent: 1, present: 1 - UNMENTIONED_COUNTS },
+      ]),
+    );
+    found = { variable: COMPLAINT, at: AS_COMPLAINED, weights, event: 0 };
+    complaints.set(complaint, found);
+  }
+  return found;
 }
 
 function impliedByComplaint(complaint: readonly Symptom[]): string | null {

@@ -3,7 +3,15 @@ import { cylindersOf, type RunningState, type Temperature } from '../engine/inde
 import { CONDITIONS, findFault, isCondition } from '../faults/index.ts';
 import { PARTS, type PartId } from '../parts.ts';
 import { barredBy } from '../reason/barred.ts';
-import { marginals, setMass, slipChances, stateMarginals, surprise } from '../reason/belief.ts';
+import {
+  likeliestSets,
+  marginals,
+  massOfSets,
+  noneMass,
+  slipChances,
+  stateMarginals,
+  surprise,
+} from '../reason/belief.ts';
 import { isBarred, type Situation } from '../reason/candidates.ts';
 import { weightsOfEvidence } from '../reason/explain.ts';
 import { IMPLIED_CRANKS, instanceKey } from '../reason/fromCatalogue.ts';
@@ -132,19 +140,18 @@ function beliefOf(bench: Bench): Belief {
   for (const [i, { key, id, cylinder, definition }] of catalogue.faults.entries())
     if (p[i]! >= LEAST_SUSPECT) suspects.push({ key, fault: id, cylinder, part: definition.part, p: p[i]! });
   suspects.sort((a, b) => b.p - a.p || (a.key < b.key ? -1 : 1));
-  const masses = setMass(belief);
-  const sets = largest(masses, SETS_SHOWN).map((i) => ({
-    keys: membersOf(network.space, i).map((f) => catalogue.faults[f]!.key),
-    p: masses[i]!,
+  const sets = likeliestSets(belief, SETS_SHOWN).map(({ set, p }) => ({
+    keys: membersOf(network.space, set).map((f) => catalogue.faults[f]!.key),
+    p,
   }));
   const states = stateMarginals(belief);
-  const sides = sidesOf(bench, masses);
+  const sides = sideSets(bench).map((own) => massOfSets(belief, own));
   const chance = surprise(belief);
   const slips = chance >= SURPRISED ? [...slipChances(network, belief)].sort((a, b) => b[1] - a[1])[0] : undefined;
   const settled = settledFaults(catalogue, network, belief, currentReadings(bench));
   return {
     suspects,
-    none: masses[0]!,
+    none: noneMass(belief),
     sets,
     conditions: catalogue.conditions.map((c, i) => ({ id: c.id, p: states[i]! })),
     sides,
@@ -170,48 +177,28 @@ export function leadingSide(sides: readonly number[]): number | null {
   return first > 0.5 && first > 2 * second ? sides.indexOf(first) + 1 : null;
 }
 
-/** Where the `most` largest figures stand, the largest first. */
-function largest(figures: Float64Array, most: number): number[] {
-  const top: number[] = [];
-  let least = -1;
-  for (let i = 0; i < figures.length; i++) {
-    if (figures[i]! <= least) continue;
-    let at = top.length;
-    while (at > 0 && figures[top[at - 1]!]! < figures[i]!) at--;
-    top.splice(at, 0, i);
-    if (top.length > most) top.pop();
-    if (top.length === most) least = figures[top[most - 1]!]!;
+const sided = new WeakMap<Bench['network']['space'], readonly Int32Array[]>();
+
+/** For each cylinder the sets of which some fault keeps it from pulling. */
+function sideSets({ catalogue, head, network: { space } }: Bench): readonly Int32Array[] {
+  let found = sided.get(space);
+  if (!found) {
+    const cylinders = cylindersOf(head.engine);
+    found = cylinders.map((c) => {
+      const affects = Uint8Array.from(catalogue.faults, ({ cylinder, definition }) => {
+        if (cylinder === null) return 0;
+        const onOther = definition.failures.some((failure) => failure.on === 'other');
+        return Number((cylinder === c) !== onOther);
+      });
+      return Int32Array.from(
+        Array.from({ length: space.count }, (_, i) => i).filter((i) =>
+          membersOf(space, i).some((f) => affects[f] === 1),
+        ),
+      );
+    });
+    sided.set(space, found);
   }
-  return top;
-}
-
-/** For each set a bit for each cylinder that some fault of it keeps from pulling. */
-const sideBits = new WeakMap<Bench['network'], Uint8Array>();
-
-function sideBitsOf({ catalogue, head, network }: Bench): Uint8Array {
-  const kept = sideBits.get(network);
-  if (kept) return kept;
-  const cylinders = cylindersOf(head.engine);
-  const affects = Uint8Array.from(catalogue.faults, ({ cylinder, definition }) => {
-    if (cylinder === null) return 0;
-    const onOther = definition.failures.some((failure) => failure.on === 'other');
-    return cylinders.reduce((bits, c) => ((cylinder === c) !== onOther ? bits | (1 << c) : bits), 0);
-  });
-  const { members, count } = network.space;
-  const bits = new Uint8Array(count);
-  for (let k = 0; k < 3 * count; k++) if (members[k]! >= 0) bits[Math.floor(k / 3)]! |= affects[members[k]!]!;
-  sideBits.set(network, bits);
-  return bits;
-}
-
-/** P(some fault makes that cylinder the one that does not pull), by cylinder 1..n. */
-function sidesOf(bench: Bench, masses: Float64Array): number[] {
-  const bits = sideBitsOf(bench);
-  const byBits = new Float64Array(16);
-  for (let i = 0; i < masses.length; i++) byBits[bits[i]!]! += masses[i]!;
-  return cylindersOf(bench.head.engine).map((c) =>
-    byBits.reduce((sum, mass, b) => ((b >> c) & 1 ? sum + mass : sum), 0),
-  );
+  return found;
 }
 
 /**

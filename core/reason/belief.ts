@@ -19,8 +19,6 @@ export interface Mass {
 
 /** What is asked of a belief again and again, added up once; chances, 0 .. 1. */
 interface Sums {
-  /** Of each set, over all its states. */
-  readonly sets: Float64Array;
   readonly faults: Float64Array;
   readonly states: readonly number[];
   /** Of no reading having slipped. */
@@ -177,30 +175,21 @@ function massOf(
   network: Network,
   { layout, all, unslipped, unslippedScale }: Pick<Mass, 'layout' | 'all' | 'unslipped' | 'unslippedScale'>,
 ): Mass {
-  const { count } = network.space;
-  const { furtherSet, furtherAssignment } = layout;
-  const byAssignment = new Float64Array(network.assignments);
-  const sets = all.slice(0, count);
-  for (let k = 0; k < furtherSet.length; k++) {
-    const here = all[count + k]!;
-    sets[furtherSet[k]!]! += here;
-    byAssignment[furtherAssignment[k]!]! += here;
-  }
-  let whole = 0;
-  for (let i = 0; i < count; i++) whole += sets[i]!;
+  const { furtherAssignment, space } = layout;
+  const faults = new Float64Array(space.faults);
+  const whole = addUp(space, setsIn(layout, all), faults);
   if (!(whole > 0))
     throw new RangeError('the record is impossible under every hypothesis: a reading contradicts the catalogue');
-  let cleanWhole = 0;
-  for (let i = 0; i < unslipped.length; i++) cleanWhole += unslipped[i]!;
   const scale = 1 / whole;
-  for (let i = 0; i < count; i++) sets[i]! *= scale;
+  for (let f = 0; f < faults.length; f++) faults[f]! *= scale;
+  const byAssignment = new Float64Array(network.assignments);
+  for (let k = 0; k < furtherAssignment.length; k++) byAssignment[furtherAssignment[k]!]! += all[space.count + k]!;
   const sums: Sums = {
-    sets,
-    faults: faultSums(network.space, sets),
+    faults,
     states: network.spec.states.map((_, k) =>
       byAssignment.reduce((sum, mass, s) => ((s >> k) & 1 ? sum + mass * scale : sum), 0),
     ),
-    clean: cleanWhole * unslippedScale * scale,
+    clean: total(unslipped) * unslippedScale * scale,
   };
   if (whole < FAR && whole > 1 / FAR && unslippedScale < FAR && unslippedScale > 1 / FAR)
     return { layout, all, unslipped, unslippedScale, whole, sums };
@@ -214,21 +203,57 @@ function massOf(
   };
 }
 
-/** Mass of each fault, over every set it is in: the sets of one, then the pairs row by row, then what was grown. */
-function faultSums({ faults: n, count, members }: Space, sets: Float64Array): Float64Array {
-  const out = sets.slice(1, 1 + n);
+/** Sum of all, in four lanes: one addition does not wait for the one before. */
+function total(figures: Float64Array): number {
+  const even = figures.length - (figures.length % 4);
+  let [a, b, c, d] = [0, 0, 0, 0];
+  for (let i = 0; i < even; i += 4) {
+    a += figures[i]!;
+    b += figures[i + 1]!;
+    c += figures[i + 2]!;
+    d += figures[i + 3]!;
+  }
+  for (let i = even; i < figures.length; i++) a += figures[i]!;
+  return a + b + (c + d);
+}
+
+/** Mass of each set over all its states, of the belief asked about last: a belief is added up and asked about in one go. */
+let sets = new Float64Array(0);
+let setsOf: Float64Array | null = null;
+
+/** @returns as many figures as there are sets, or more; good until the next call */
+function setsIn({ space, furtherSet }: Layout, all: Float64Array): Float64Array {
+  if (setsOf === all) return sets;
+  if (sets.length < space.count) sets = new Float64Array(space.count);
+  sets.set(all.subarray(0, space.count));
+  for (let k = 0; k < furtherSet.length; k++) sets[furtherSet[k]!]! += all[space.count + k]!;
+  setsOf = all;
+  return sets;
+}
+
+/** Mass of each fault, over every set it is in: the sets of one, then the pairs row by row, then what was grown. @returns the whole */
+function addUp({ faults: n, count, members }: Space, masses: Float64Array, faults: Float64Array): number {
+  let whole = masses[0]!;
+  for (let f = 0; f < n; f++) {
+    faults[f] = masses[1 + f]!;
+    whole += masses[1 + f]!;
+  }
   let at = 1 + n;
   for (let a = 0; a < n; a++) {
     let own = 0;
     for (let b = a + 1; b < n; b++, at++) {
-      const mass = sets[at]!;
+      const mass = masses[at]!;
       own += mass;
-      out[b]! += mass;
+      faults[b]! += mass;
     }
-    out[a]! += own;
+    faults[a]! += own;
+    whole += own;
   }
-  for (; at < count; at++) for (let k = 3 * at; k < 3 * at + 3; k++) out[members[k]!]! += sets[at]!;
-  return out;
+  for (; at < count; at++) {
+    whole += masses[at]!;
+    for (let k = 3 * at; k < 3 * at + 3; k++) faults[members[k]!]! += masses[at]!;
+  }
+  return whole;
 }
 
 /** A repair as it acts on belief. */
@@ -249,33 +274,39 @@ export interface RepairOperator {
  */
 export function applyRepair(network: Network, belief: Belief, operator: RepairOperator): Belief {
   const { now } = belief;
-  const { count } = network.space;
-  const all = new Float64Array(count * network.assignments);
+  const { assignments, space } = network;
+  // Every set with every assignment, as they may come to stand; what then has mass is laid out.
+  const all = new Float64Array(space.count * assignments);
   const unslipped = new Float64Array(all.length);
-  const moved = movesOf(network, operator);
-  const states = Array.from({ length: network.assignments }, (_, s) => stateTargets(s, operator));
+  const movesTo = movesOf(network, operator);
+  const states = Array.from({ length: assignments }, (_, s) => stateTargets(s, operator));
   const move = (place: number, set: number, assignment: number) => {
-    for (const { set: to, chance } of moved(set))
+    const mass = now.all[place]!;
+    if (mass === 0) return;
+    const clean = now.unslipped[place]!;
+    for (const { set: to, chance } of movesTo(set))
       for (const [state, share] of states[assignment]!) {
-        const at = to * network.assignments + state;
-        all[at]! += now.all[place]! * chance * share;
-        unslipped[at]! += now.unslipped[place]! * chance * share;
+        const at = to * assignments + state;
+        all[at]! += mass * chance * share;
+        unslipped[at]! += clean * chance * share;
       }
   };
   const { furtherSet, furtherAssignment } = now.layout;
-  for (let i = 0; i < count; i++) move(i, i, 0);
-  for (let k = 0; k < furtherSet.length; k++) move(count + k, furtherSet[k]!, furtherAssignment[k]!);
-  const further: [number, number][] = [];
-  for (let at = 0; at < all.length; at++)
-    if (at % network.assignments !== 0 && all[at]! > 0)
-      further.push([Math.floor(at / network.assignments), at % network.assignments]);
-  const layout = layoutOf(network.space, further);
+  for (let i = 0; i < space.count; i++) move(i, i, 0);
+  for (let k = 0; k < furtherSet.length; k++) move(space.count + k, furtherSet[k]!, furtherAssignment[k]!);
+  const sets: number[] = [];
+  const held: number[] = [];
+  for (let i = 0, at = 0; i < space.count; i++, at += assignments)
+    for (let s = 1; s < assignments; s++)
+      if (all[at + s]! > 0) {
+        sets.push(i);
+        held.push(s);
+      }
+  const layout = layoutOf(space, Int32Array.from(sets), Uint8Array.from(held));
   const laidOut = (dense: Float64Array) => {
     const out = new Float64Array(layout.places);
-    for (let i = 0; i < count; i++) out[i] = dense[i * network.assignments]!;
-    further.forEach(([set, assignment], k) => {
-      out[count + k] = dense[set * network.assignments + assignment]!;
-    });
+    for (let i = 0; i < space.count; i++) out[i] = dense[i * assignments]!;
+    for (let k = 0; k < sets.length; k++) out[space.count + k] = dense[sets[k]! * assignments + held[k]!]!;
     return out;
   };
   const start = massOf(network, {
@@ -357,8 +388,48 @@ export const marginals = ({ now }: Belief): Float64Array => now.sums.faults;
 /** P(state) for each state. */
 export const stateMarginals = ({ now }: Belief): readonly number[] => now.sums.states;
 
-/** Mass of each set, states summed out. Shared: not to be changed. */
-export const setMass = ({ now }: Belief): Float64Array => now.sums.sets;
+/** P(set) of each set. */
+export function setMass({ now }: Belief): Float64Array {
+  const { layout, all, whole } = now;
+  return setsIn(layout, all)
+    .slice(0, layout.space.count)
+    .map((mass) => mass / whole);
+}
+
+/** P(nothing is wrong). */
+export const noneMass = ({ now }: Belief): number => setsIn(now.layout, now.all)[0]! / now.whole;
+
+/** P(one of these sets), by their numbers. */
+export function massOfSets({ now }: Belief, of: Int32Array): number {
+  const masses = setsIn(now.layout, now.all);
+  let one = 0;
+  let other = 0;
+  const even = of.length - (of.length % 2);
+  for (let k = 0; k < even; k += 2) {
+    one += masses[of[k]!]!;
+    other += masses[of[k + 1]!]!;
+  }
+  if (even < of.length) one += masses[of[even]!]!;
+  return (one + other) / now.whole;
+}
+
+/** The `most` likeliest sets, the likeliest first. */
+export function likeliestSets({ now }: Belief, most: number): { readonly set: number; readonly p: number }[] {
+  const masses = setsIn(now.layout, now.all);
+  const { count } = now.layout.space;
+  const top = new Int32Array(most);
+  let found = 0;
+  let least = 0;
+  for (let i = 0; i < count; i++) {
+    const mass = masses[i]!;
+    if (mass <= least) continue;
+    let at = found < most ? found++ : most - 1;
+    for (; at > 0 && masses[top[at - 1]!]! < mass; at--) top[at] = top[at - 1]!;
+    top[at] = i;
+    if (found === most) least = masses[top[most - 1]!]!;
+  }
+  return Array.from(top.subarray(0, found), (set) => ({ set, p: masses[set]! / now.whole }));
+}
 
 /** P(some reading slipped | record), 0 .. 1. */
 export const surprise = ({ now }: Belief): number => Math.min(1, Math.max(0, 1 - now.sums.clean));

@@ -17,17 +17,10 @@ export interface Layout {
   readonly places: number;
 }
 
-/** Further places by set and assignment, in any order and each once. */
-export function layoutOf(space: Space, further: readonly (readonly [set: number, assignment: number])[]): Layout {
-  const sorted = [...further].sort((a, b) => a[0] - b[0] || a[1] - b[1]);
+/** The layout with these further places, set by set and within each by assignment. */
+export function layoutOf(space: Space, furtherSet: Int32Array, furtherAssignment: Uint8Array): Layout {
   const furtherFrom = new Int32Array(space.count + 1);
-  for (const [set] of sorted) furtherFrom[set + 1]!++;
+  for (let k = 0; k < furtherSet.length; k++) furtherFrom[furtherSet[k]! + 1]!++;
   for (let i = 0; i < space.count; i++) furtherFrom[i + 1]! += furtherFrom[i]!;
-  return {
-    space,
-    furtherSet: Int32Array.from(sorted, ([set]) => set),
-    furtherAssignment: Uint8Array.from(sorted, ([, assignment]) => assignment),
-    furtherFrom,
-    places: space.count + sorted.length,
-  };
+  return { space, furtherSet, furtherAssignment, furtherFrom, places: space.count + furtherSet.length };
 }

@@ -173,7 +173,8 @@ function groundOf(spec: NetworkSpec, space: Space): Ground {
     noisyOr ? Float64Array.from(spec.faults, (f) => 1 - (noisyOr.chances.get(f.key) ?? 0)) : null,
   );
   const slow = quiet.includes(null);
-  const further: [number, number][] = [];
+  const furtherSet: number[] = [];
+  const furtherAssignment: number[] = [];
   const shares: number[] = [];
   const bare = new Float64Array(space.count);
   const chances = new Float64Array(spec.states.length);
@@ -194,14 +195,16 @@ function groundOf(spec: NetworkSpec, space: Space): Ground {
     for (let s = 1; s < assignments; s++) {
       const share = assignmentChance(chances, s);
       if (!(share > 0)) continue;
-      further.push([i, s]);
+      furtherSet.push(i);
+      furtherAssignment.push(s);
       shares.push(share);
     }
   }
   const share = new Float64Array(space.count + shares.length);
   share.set(bare);
   share.set(shares, space.count);
-  return { spec, space, layout: layoutOf(space, further), share, placed: new Map() };
+  const layout = layoutOf(space, Int32Array.from(furtherSet), Uint8Array.from(furtherAssignment));
+  return { spec, space, layout, share, placed: new Map() };
 }
 
 function* allTriples(n: number): Generator<[number, number, number]> {

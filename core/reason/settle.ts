@@ -1,4 +1,5 @@
 import { type Assessment, checkOf, type Reading } from '../checks/index.ts';
+import { cylindersOf } from '../engine/index.ts';
 import type { FaultDefinition, Need, On } from '../faults/index.ts';
 import { holds, sameRepair } from '../faults/index.ts';
 import { type Belief, marginals } from './belief.ts';
@@ -107,36 +108,76 @@ export function settledFaults(
   readings: readonly StandingReading[],
 ): Settled[] {
   const p = marginals(belief);
-  const first = Math.max(...p);
-  const scopes = new Map(catalogue.checks.map((c) => [c.check.id, c.check.scope]));
-  const cylinders = Array.from({ length: catalogue.engine.cylinders }, (_, i) => i + 1);
-  const groups = groupsOf(network, readings);
-  return catalogue.faults.flatMap((fault, f) => {
-    // A proof that belief has turned away from is a reading to take again, not a verdict.
+  let first = 0;
+  for (let f = 0; f < p.length; f++) if (p[f]! > first) first = p[f]!;
+  const out: Settled[] = [];
+  // Most of the time nothing is believed far enough, and then nothing needs to be proven.
+  let proving: Proving | null = null;
+  for (let f = 0; f < p.length; f++) {
     const alike = alikeIn(catalogue)[f]!;
-    const together = alike.reduce((sum, other) => sum + p[other]!, p[f]!);
-    if (together < BELIEVED && (together < FIRST_BELIEVED || together < first)) return [];
-    if (alike.some((other) => p[other]! > p[f]!)) return [];
-    for (const rule of fault.definition.settledBy) {
-      // What comes and goes shows itself by not standing still.
-      const unsteadyToo = fault.definition.showsToday < 1 && together >= SURE;
-      const proof = proofOf(rule, fault, readings, scopes, cylinders, groups, unsteadyToo);
-      if (
-        proof &&
-        !explainedByAnother(
-          network,
-          p,
-          f,
-          alike,
-          proof.variables.map((v) => groups.get(v)!),
-        )
-      ) {
-        const orElse = alike.filter((other) => p[other]! > LIVE).map((other) => catalogue.faults[other]!.key);
-        return [{ fault: fault.key, by: Math.max(...proof.events), proof: proof.events, orElse }];
-      }
+    let together = p[f]!;
+    let behind = false;
+    for (let k = 0; k < alike.length; k++) {
+      together += p[alike[k]!]!;
+      behind ||= p[alike[k]!]! > p[f]!;
     }
-    return [];
-  });
+    // A proof that belief has turned away from is a reading to take again, not a verdict.
+    if (behind || (together < BELIEVED && (together < FIRST_BELIEVED || together < first))) continue;
+    proving ??= provingOf(catalogue, network, readings);
+    const settled = settledBy(catalogue, network, p, f, alike, together, proving);
+    if (settled) out.push(settled);
+  }
+  return out;
+}
+
+/** What all proofs are made of. */
+interface Proving {
+  readonly readings: readonly StandingReading[];
+  readonly scopes: ReadonlyMap<string, string>;
+  readonly cylinders: readonly number[];
+  /** The standing readings of each variable as one group. */
+  readonly groups: ReadonlyMap<string, Group>;
+}
+
+const provingOf = (catalogue: Catalogue, network: Network, readings: readonly StandingReading[]): Proving => ({
+  readings,
+  scopes: scopesOf(catalogue),
+  cylinders: cylindersOf(catalogue.engine),
+  groups: groupsOf(network, readings),
+});
+
+function settledBy(
+  catalogue: Catalogue,
+  network: Network,
+  p: Float64Array,
+  f: number,
+  alike: readonly number[],
+  together: number,
+  proving: Proving,
+): Settled | null {
+  const fault = catalogue.faults[f]!;
+  // What comes and goes shows itself by not standing still.
+  const unsteadyToo = fault.definition.showsToday < 1 && together >= SURE;
+  for (const rule of fault.definition.settledBy) {
+    const proof = proofOf(rule, fault, proving, unsteadyToo);
+    if (!proof) continue;
+    const groups = proof.variables.map((v) => proving.groups.get(v)!);
+    if (explainedByAnother(network, p, f, alike, groups)) continue;
+    const orElse = alike.filter((other) => p[other]! > LIVE).map((other) => catalogue.faults[other]!.key);
+    return { fault: fault.key, by: Math.max(...proof.events), proof: proof.events, orElse };
+  }
+  return null;
+}
+
+const scopes = new WeakMap<Catalogue['checks'], ReadonlyMap<string, string>>();
+
+function scopesOf({ checks }: Catalogue): ReadonlyMap<string, string> {
+  let found = scopes.get(checks);
+  if (!found) {
+    found = new Map(checks.map((c) => [c.check.id, c.check.scope]));
+    scopes.set(checks, found);
+  }
+  return found;
 }
 
 const alikes = new WeakMap<Catalogue['faults'], readonly (readonly number[])[]>();
@@ -155,7 +196,6 @@ function alikeIn({ faults }: Catalogue): readonly (readonly number[])[] {
   return found;
 }
 
-/** The standing readings of each variable as one group. */
 function groupsOf(network: Network, readings: readonly StandingReading[]): Map<string, Group> {
   const groups = new Map<string, Group>();
   for (const { reading, assessment, event } of withoutOutrankedMisses(readings)) {
@@ -170,10 +210,7 @@ function groupsOf(network: Network, readings: readonly StandingReading[]): Map<s
 function proofOf(
   rule: readonly Need[],
   fault: { readonly cylinder: number | null; readonly definition: FaultDefinition },
-  readings: readonly StandingReading[],
-  scopes: ReadonlyMap<string, string>,
-  cylinders: readonly number[],
-  groups: ReadonlyMap<string, Group>,
+  { readings, scopes, cylinders, groups }: Proving,
   unsteadyToo: boolean,
 ): { events: number[]; variables: string[] } | null {
   const events: number[] = [];
