@@ -99,8 +99,13 @@ async function casesInWorker(address, fresh) {
           const plans = [];
           await ask({ kind: 'open', ticket: 0, head, events: [] });
           for (const [n, event] of events.entries()) {
-            // As the technician reads the page, then the instrument.
-            await rest(!fresh ? 20 : n === 0 ? 1500 : 300);
+            // As the technician reads the page, puts the check on the plate, then reads the instrument.
+            await rest(!fresh ? 20 : n === 0 ? 1500 : 150);
+            if (event.check) {
+              const { check, cylinder, condition, temperature } = event;
+              worker.postMessage({ kind: 'prepare', ticket: n, check: { check, cylinder, condition, temperature } });
+              await rest(fresh ? 150 : 20);
+            }
             const [update, plan] = await ask({ kind: 'add', ticket: n + 1, event });
             updates.push(update);
             plans.push(plan);

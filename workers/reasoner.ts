@@ -2,8 +2,10 @@
 import {
   advance,
   type Bench,
+  type CheckDefinition,
   checkOf,
   explainSuspect,
+  fromSi,
   type NextCheck,
   nextChecks,
   openBench,
@@ -48,7 +50,7 @@ function handle(message: ToReasoner): void {
       break;
     }
     case 'prepare':
-      if (bench) makeTables(bench, message.check);
+      if (bench) for (const inFigures of [false, true]) makeTables(bench, message.check, inFigures);
       break;
     case 'explain':
       if (!bench) throw new Error('no job is open');
@@ -100,36 +102,56 @@ function warmUp(now: Bench, still: () => boolean, then: () => void): void {
 
 const PREPARED_CHECKS = 5;
 /**
- * So many readings that nobody took are worked out and thrown away on a page just opened, the first of them with their lists: what has
- * run often is compiled, and else the first readings of the technician would be what it is learnt on.
+ * So many readings that nobody took are worked out and thrown away on a page just opened, and of so many the list as well: what has run often
+ * is compiled, and else the first readings of the technician would be what it is learnt on.
  */
-const TRIAL_READINGS = 60;
+const TRIAL_READINGS = 150;
 const TRIAL_PLANS = 30;
 let trials = 0;
 
-/** The tables of the checks most likely to be read next are made while nobody waits, one at a time. */
+/** The tables of the checks most likely to be read next are made while nobody waits; then, once a page, readings and lists are tried. */
 function prepare(now: Bench, checks: readonly NextCheck[], still: () => boolean, at = 0): void {
-  if (checks.length === 0 || (at >= checks.length && trials >= TRIAL_READINGS)) return;
+  if (checks.length === 0 || (at >= checks.length && trials >= TRIAL_READINGS + TRIAL_PLANS)) return;
   setTimeout(() => {
     if (!still()) return;
-    makeTables(now, checks[at % checks.length]!);
-    prepare(now, checks, still, at + 1);
-  }, 10);
+    let next = at;
+    for (const until = performance.now() + SLICE_MS; performance.now() < until; next++) {
+      if (next >= checks.length && trials >= TRIAL_READINGS + TRIAL_PLANS) return;
+      const then = makeTables(now, checks[next % checks.length]!, next % 2 === 1);
+      if (then && trials >= TRIAL_READINGS) nextChecks(then.bench, then.summary);
+      trials++;
+    }
+    prepare(now, checks, still, next);
+  });
 }
 
-/** Works out, and throws away, what one reading of a check would do: its tables stay. */
-function makeTables(now: Bench, { check: id, cylinder, condition, temperature }: PreparedCheck): void {
+/** Works out, and throws away, what one reading of a check would do, in words or in figures: its tables stay. */
+function makeTables(now: Bench, { check: id, cylinder, condition, temperature }: PreparedCheck, inFigures: boolean) {
   const check = checkOf(id);
+  const fields = inFigures ? figuresOf(check) : {};
   const reading = {
     check: id,
     ...(check.scope === 'cylinder' && cylinder !== null ? { cylinder } : {}),
     condition,
     ...(temperature === null ? {} : { temperature }),
-    ...(check.outcomes[1] ? { outcome: check.outcomes[1].id } : { symptoms: [] }),
+    ...(Object.keys(fields).length > 0
+      ? { fields }
+      : check.outcomes[1]
+        ? { outcome: check.outcomes[1].id }
+        : { symptoms: [] }),
   };
   const read = readEvent(reading, '$', now.head.engine);
-  if (!read.ok) return;
-  const then = advance(now, read.value);
-  const summary = summarise(then);
-  if (trials++ < TRIAL_PLANS) nextChecks(then, summary);
+  if (!read.ok) return null;
+  const bench = advance(now, read.value);
+  return { bench, summary: summarise(bench) };
 }
+
+/** Some figure for each that a check asks for: the middle of what it can be. */
+const figuresOf = ({ fields }: CheckDefinition) =>
+  Object.fromEntries(
+    Object.entries(fields).flatMap(([name, field]) =>
+      field.kind === 'number' && field.required
+        ? [[name, fromSi((field.min + field.max) / 2, field.dimension, field.habit.metric)]]
+        : [],
+    ),
+  );
