@@ -385,10 +385,12 @@ function impliedBy(reading: Reading, { assessment }: StandingReading): string[] 
 /** What a reading leaves open, hot and run in. */
 function bodily(bench: Bench, reading: Reading): Pick<Bench, 'open' | 'hot' | 'hasRun' | 'lastCylinder'> {
   const check = checkOf(reading.check);
-  const open = new Set([...bench.open, ...accessKeysFor(check, reading.cylinder, cylindersOf(bench.head.engine))]);
   const running = RUNNING.includes(reading.condition);
+  const keys = accessKeysFor(check, reading.cylinder, cylindersOf(bench.head.engine));
+  const open = new Set(bench.open);
+  for (const key of keys) open.add(key);
   // It does not run with a plug out or the carburettor on the bench.
-  if (running) for (const key of [...open]) if (/^(plug|head|carburettor|bowl|fuel-line)/.test(key)) open.delete(key);
+  if (running) for (const key of open) if (/^(plug|head|carburettor|bowl|fuel-line)/.test(key)) open.delete(key);
   const warmed = reading.check === 'run.minutes' && running;
   return {
     open,

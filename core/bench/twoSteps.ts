@@ -32,8 +32,7 @@ function afterwards(bench: Bench, { check: id, cylinder, condition, temperature 
       );
       if (!read.ok) return [];
       const then = advance(bench, read.value);
-      // A mass is brought back to one before it is multiplied: what it comes to is the chance of the reading.
-      return [{ then, chance: then.belief.now.whole }];
+      return [{ then, chance: then.belief.now.chance }];
     }),
   );
   const whole = followed.reduce((sum, f) => sum + f.chance, 0);

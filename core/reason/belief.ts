@@ -14,6 +14,8 @@ export interface Mass {
   /** What `unslipped` is to be multiplied by to stand beside `all`. */
   readonly unslippedScale: number;
   readonly whole: number;
+  /** P(what was multiplied in last | what was believed before), where that was new readings. */
+  readonly chance: number;
   readonly sums: Sums;
 }
 
@@ -138,18 +140,25 @@ function multiplied(network: Network, mass: Mass, factors: ReadonlyMap<string, G
   const all = mass.all.slice();
   const unslipped = mass.unslipped.slice();
   let { unslippedScale } = mass;
+  let leftOut = 1 / mass.whole;
   for (const [key, { total, unslipped: clean }] of factors) {
     const placed = network.placed(key, mass.layout);
-    unslippedScale *= multiplyInto(unslipped, placed, clean) / multiplyInto(all, placed, total);
+    const common = multiplyInto(all, placed, total);
+    unslippedScale *= multiplyInto(unslipped, placed, clean) / common;
+    leftOut *= common;
   }
-  return massOf(network, { layout: mass.layout, all, unslipped, unslippedScale });
+  return massOf(network, { layout: mass.layout, all, unslipped, unslippedScale }, leftOut);
 }
 
 /**
  * Multiplies each place by the figure of its row, less the figure of row 0: most places stand on that and stay as they are.
  * @returns the figure left out
  */
-function multiplyInto(mass: Float64Array, { setRow, touched, furtherRow }: Placed, figures: Float64Array): number {
+function multiplyInto(
+  mass: Float64Array,
+  { setRow, touched, touchedRow, furtherRow }: Placed,
+  figures: Float64Array,
+): number {
   const sets = setRow.length;
   const none = figures[0]!;
   // What cannot be with nothing wrong leaves those places nothing.
@@ -159,10 +168,7 @@ function multiplyInto(mass: Float64Array, { setRow, touched, furtherRow }: Place
     return 1;
   }
   const scale = 1 / none;
-  for (let t = 0; t < touched.length; t++) {
-    const i = touched[t]!;
-    mass[i]! *= figures[setRow[i]!]! * scale;
-  }
+  for (let t = 0; t < touched.length; t++) mass[touched[t]!]! *= figures[touchedRow[t]!]! * scale;
   for (let k = 0; k < furtherRow.length; k++) mass[sets + k]! *= figures[furtherRow[k]!]! * scale;
   return none;
 }
@@ -170,10 +176,15 @@ function multiplyInto(mass: Float64Array, { setRow, touched, furtherRow }: Place
 /** Beyond this, either way, masses are brought back to where figures are dense. */
 const FAR = 1e100;
 
-/** Adds up what was multiplied. @throws RangeError when nothing is left */
+/**
+ * Adds up what was multiplied.
+ * @param leftOut what all masses were divided by, over what they came to before; nothing where they are new
+ * @throws RangeError when nothing is left
+ */
 function massOf(
   network: Network,
   { layout, all, unslipped, unslippedScale }: Pick<Mass, 'layout' | 'all' | 'unslipped' | 'unslippedScale'>,
+  leftOut?: number,
 ): Mass {
   const { furtherAssignment, space } = layout;
   const faults = new Float64Array(space.faults);
@@ -191,14 +202,16 @@ function massOf(
     ),
     clean: total(unslipped) * unslippedScale * scale,
   };
+  const chance = leftOut === undefined ? 1 : whole * leftOut;
   if (whole < FAR && whole > 1 / FAR && unslippedScale < FAR && unslippedScale > 1 / FAR)
-    return { layout, all, unslipped, unslippedScale, whole, sums };
+    return { layout, all, unslipped, unslippedScale, whole, chance, sums };
   return {
     layout,
     all: all.map((mass) => mass * scale),
     unslipped: unslipped.map((mass) => mass * unslippedScale * scale),
     unslippedScale: 1,
     whole: 1,
+    chance,
     sums,
   };
 }
@@ -440,13 +453,13 @@ export function slipChances(network: Network, { now, likelihoods }: Belief): Map
   const { all, layout, whole } = now;
   const { count } = network.space;
   for (const [key, own] of likelihoods) {
-    const { variable, setRow, touched, furtherRow } = network.placed(key, layout);
+    const { variable, touched, touchedRow, furtherRow } = network.placed(key, layout);
     const slips = new Float64Array(variable.rows);
     for (let row = 0; row < slips.length; row++)
       slips[row] = own.total[row]! > 0 ? 1 - own.unslipped[row]! / own.total[row]! : 0;
     const none = slips[0]!;
     let more = 0;
-    for (let t = 0; t < touched.length; t++) more += all[touched[t]!]! * (slips[setRow[touched[t]!]!]! - none);
+    for (let t = 0; t < touched.length; t++) more += all[touched[t]!]! * (slips[touchedRow[t]!]! - none);
     for (let k = 0; k < furtherRow.length; k++) more += all[count + k]! * (slips[furtherRow[k]!]! - none);
     out.set(key, none + more / whole);
   }

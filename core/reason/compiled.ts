@@ -43,6 +43,8 @@ export interface Placed {
   readonly setRow: Int32Array;
   /** Sets that stand on another row than 0, for most stand on that one. */
   readonly touched: Int32Array;
+  /** And on which: beside it, for they are gone over together. */
+  readonly touchedRow: Int32Array;
   readonly furtherRow: Int32Array;
   /** No state touches it: it sees a set as a whole. */
   readonly stateless: boolean;
@@ -229,6 +231,7 @@ export function placeVariable(
     variable: rows.compiled(),
     setRow,
     touched: Int32Array.from(touched),
+    touchedRow: Int32Array.from(touched, (i) => setRow[i]!),
     furtherRow,
     stateless: shape.stateKeys.length === 0,
   };

@@ -14,6 +14,7 @@ const HEARD_PER_READING = 6;
  * @returns ascending index triples, not yet in the space
  */
 export function askedTriples(network: Network, belief: Belief): [number, number, number][] {
+  if (belief.likelihoods.size < 3) return [];
   const p = marginals(belief);
   const { space } = network;
   const readings = [...belief.likelihoods].flatMap(([key, likelihood]) => {

@@ -65,15 +65,24 @@ export function maskCost({ accessMin }: Pick<Planner, 'accessMin'>, mask: number
   return sum;
 }
 
+const opened = new WeakMap<CheckDefinition['access'], Map<string, readonly string[]>>();
+
 /** Everything that must be open for a check, cylinders filled in; a check of the whole machine opens both sides. */
 export function accessKeysFor(
-  check: Pick<CheckDefinition, 'access' | 'scope'>,
+  { access, scope }: Pick<CheckDefinition, 'access' | 'scope'>,
   cylinder: number | null,
   cylinders: readonly number[],
-): string[] {
-  const sides =
-    check.scope === 'cylinder' ? [cylinder] : check.access.some((id) => id.includes('[c]')) ? cylinders : [null];
-  return [...new Set(sides.flatMap((side) => accessChain(check.access, side)))];
+): readonly string[] {
+  const kept = opened.get(access) ?? new Map<string, readonly string[]>();
+  opened.set(access, kept);
+  const key = `${scope}|${cylinder}|${cylinders.length}`;
+  let found = kept.get(key);
+  if (!found) {
+    const sides = scope === 'cylinder' ? [cylinder] : access.some((id) => id.includes('[c]')) ? cylinders : [null];
+    found = [...new Set(sides.flatMap((side) => accessChain(access, side)))];
+    kept.set(key, found);
+  }
+  return found;
 }
 
 /**

@@ -41,7 +41,7 @@ function outcomesOf(bench: Bench, { check: id, cylinder, condition, temperature 
         ...(side === null ? {} : { cylinder: side }),
         ...(temperature === null ? {} : { temperature }),
       });
-      return { then, chance: then.belief.now.whole };
+      return { then, chance: then.belief.now.chance };
     }),
   );
   const whole = followed.reduce((sum, f) => sum + f.chance, 0);
