@@ -1,5 +1,5 @@
 import type { CloseBlocker } from './bench/index.ts';
-import type { RawCheckEvent } from './casefile/index.ts';
+import type { RawCheckEvent, Unmade } from './casefile/index.ts';
 import { accessLabel, type CheckDefinition, findCheck, type Reading } from './checks/index.ts';
 import type { RepairAction, RunningState, Temperature } from './engine/index.ts';
 import { CONDITIONS, findFault } from './faults/index.ts';
@@ -29,6 +29,15 @@ export const NOT_REACHED_WORDS: Partial<Record<RunningState, string>> = {
   loaded: 'It does not carry a load',
 };
 export const OUT_OF_REACH_WORDS = 'Cannot get at it, or no tool for it';
+/** Why a check could not be made. */
+export const unmadeWords = ({
+  condition,
+  temperature,
+  because,
+}: Pick<Unmade, 'condition' | 'temperature' | 'because'>): string =>
+  because === 'out-of-reach'
+    ? OUT_OF_REACH_WORDS
+    : `${NOT_REACHED_WORDS[condition]}${temperature === 'hot' ? ' hot' : ''}`;
 export const TEMPERATURE_WORDS: Record<Temperature, string> = { cold: 'cold', warm: 'warm', hot: 'hot' };
 export const ACTION_WORDS: Record<RepairAction, string> = {
   replaced: 'Replaced',
@@ -61,6 +70,7 @@ export const REMARK_WORDS: Record<string, string> = {
   neither_grounded_nor_free: 'Neither grounded nor free: a burnt contact, or wet. Take it again with the plug moved.',
   offset_not_felt: 'A step this small is hardly felt in the running.',
   lash_is_cold: 'Lash is set cold: warm, this is another figure than the sheet’s. Let it cool and take it again.',
+  lash_beyond_wear: 'No wear opens lash this far: look at the push rod and the rocker stud before it is adjusted.',
   release_fitted:
     'A compression release is fitted: the number judges nothing. Compare the cylinders, or go on to leak-down.',
   throttle_shut: 'With the throttle shut it reads low: open it and take it again.',

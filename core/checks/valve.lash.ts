@@ -1,5 +1,5 @@
 import { crankAngleDegAt, rimArcMm, rimChordMm, teethOf } from '../engine/index.ts';
-import { adjusterTurns, releaseLeftMm } from '../measure/index.ts';
+import { adjusterTurns, bandWeights, releaseLeftMm } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
 import {
   type AssessContext,
@@ -22,7 +22,14 @@ const WENT_WIDE_MM = 0.3;
 const VALVES = ['intake', 'exhaust'] as const;
 type Valve = (typeof VALVES)[number];
 
+/** No wear and no setting opens lash as far as this: a push rod is bent or off, or a stud backed out [M] [mm]. */
+const BEYOND_WEAR_MM = 0.95;
+/** Lash that far out is found this much apart [mm] [M]. */
+const FAR_OUT_MM = 1;
+
 const OUTCOMES = ['ok', 'wide', 'tight'] as const;
+/** Of one valve it is told apart how wide; both are called wide. */
+const OF_A_VALVE = ['ok', 'wide', 'far', 'tight'] as const;
 
 function windowOf(valve: Valve, { figures, rules }: AssessContext): { low: number; high: number; limits: Limit[] } {
   const names = {
@@ -99,22 +106,29 @@ function oneValve(valve: Valve, value: number, reading: Reading, context: Assess
       unit: 'mm',
       plusMinus: bladeMm,
     };
-  return judge({
+  // A valve set well lies close about its window; one that went may be anywhere: a hair over the limit is a valve set well.
+  const shut = [
+    { outcome: 'tight', from: -Infinity, to: low, widthOf: Math.max(low, high - low) },
+    { outcome: 'ok', from: low, to: high, widthOf: high - low },
+  ];
+  const judged = judge({
     value: lashMm,
     error: bladeMm,
-    bands: [
-      // A valve set well lies close about its window; one that went may be anywhere: a hair over the limit is a valve set well.
-      { outcome: 'tight', from: -Infinity, to: low, widthOf: Math.max(low, high - low) },
-      { outcome: 'ok', from: low, to: high, widthOf: high - low },
-      { outcome: 'wide', from: high, to: Infinity, widthOf: WENT_WIDE_MM },
-    ],
+    bands: [...shut, { outcome: 'wide', from: high, to: Infinity, widthOf: WENT_WIDE_MM }],
     sound: [low, high],
     worst: [0, 4 * high],
     quantities,
     missing,
     limits,
     points: [`${valve} lash`],
+    remarks: lashMm >= BEYOND_WEAR_MM ? ['lash_beyond_wear'] : [],
   });
+  const bands = [
+    ...shut,
+    { outcome: 'wide', from: high, to: BEYOND_WEAR_MM, widthOf: WENT_WIDE_MM },
+    { outcome: 'far', from: BEYOND_WEAR_MM, to: Infinity, widthOf: FAR_OUT_MM },
+  ];
+  return { ...judged, weights: { '': bandWeights(bands, lashMm, Math.max(1e-12, bladeMm)) } };
 }
 
 /** The turns of the valve that is furthest out, under their plain name. */
@@ -132,7 +146,7 @@ function assessLash(reading: Reading, context: AssessContext): Assessment {
   if (judged.length === 0) return { ...EMPTY_ASSESSMENT, ...where };
   const worst = judged.reduce((a, b) => ((b.severity ?? 0) > (a.severity ?? 0) ? b : a));
   const hot = reading.temperature === 'hot' || reading.temperature === 'warm';
-  const remarks = hot ? ['lash_is_cold'] : [];
+  const remarks = hot ? ['lash_is_cold'] : [...new Set(judged.flatMap((j) => j.remarks))];
   return {
     ...worst,
     // Hot lash is another figure than the sheet's: recorded, and no verdict.
@@ -170,7 +184,7 @@ export const valveLash = defineCheck({
   outcomes: outcomes({ ok: 'In limits', wide: 'Wide', tight: 'Tight' }),
   combine: { kind: 'parts' },
   // What was said without naming a valve is of a part of its own.
-  partsOf: () => ['', ...VALVES].map((id) => ({ id, outcomes: [...OUTCOMES] })),
+  partsOf: () => ['', ...VALVES].map((id) => ({ id, outcomes: id === '' ? [...OUTCOMES] : [...OF_A_VALVE] })),
   appliesTo: (engine) => engine.lifters !== 'hydraulic',
   leak: { wide: 0.04, tight: 0.02 },
   fields: {

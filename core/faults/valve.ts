@@ -77,7 +77,7 @@ const leaking = (
       { check: 'seal.fluid-test', outcomes: { [`weeps-${valve}`]: 0.92 } },
     ],
     settledBy: [
-      [heardAt(valve), { check: 'valve.lash', part: valve, outcomes: ['ok', 'wide'] }],
+      [heardAt(valve), { check: 'valve.lash', part: valve, outcomes: ['ok', 'wide', 'far'] }],
       [{ check: 'seal.fluid-test', outcomes: [`weeps-${valve}`] }],
     ],
     repair: fix(
@@ -115,8 +115,8 @@ export const VALVE_FAULTS = [
     ],
     symptoms: { knock: 0.4, 'low-power': 0.35, 'hard-start-cold': 0.25 },
     effects: [
-      { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.6 } },
-      { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.8 } },
+      { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.597, far: 0.003 } },
+      { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.796, far: 0.004 } },
       { check: 'valve.lash', outcomes: { wide: 0.96 } },
       { check: 'valve.motion', outcomes: { 'intake-short': 0.15, 'exhaust-short': 0.2 } },
       { check: 'turn.by-hand', outcomes: { 'firm-at-compression': 0.6 } },
@@ -147,8 +147,8 @@ export const VALVE_FAULTS = [
         check: 'valve.motion',
         outcomes: { 'intake-short': 0.33, 'exhaust-short': 0.38, 'intake-still': 0.08, 'exhaust-still': 0.1 },
       },
-      { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.4 } },
-      { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.4 } },
+      { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.25, far: 0.15 } },
+      { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.25, far: 0.15 } },
       { check: 'valve.lash', outcomes: { wide: 0.7 } },
     ],
     settledBy: [[{ check: 'valve.rocker-studs', outcomes: ['loose'] }]],
@@ -178,8 +178,8 @@ export const VALVE_FAULTS = [
       },
       { check: 'valve.pushrods', outcomes: { bent: 0.6, off: 0.37 } },
       // A bent rod is a short one.
-      { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.45 } },
-      { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.45 } },
+      { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.1, far: 0.35 } },
+      { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.1, far: 0.35 } },
       { check: 'valve.lash', outcomes: { wide: 0.8 } },
       { check: 'seal.thumb', outcomes: { soft: 0.3, nothing: 0.2 } },
       // The gauge is blunt and leak-down blind: the valve simply never opens.

@@ -9,16 +9,16 @@ import {
   checkOf,
   faultLabel,
   instrumentName,
-  NOT_REACHED_WORDS,
-  OUT_OF_REACH_WORDS,
   outcomeLabel,
   type RawCheckEvent,
   type RawEvent,
   type RawUnmadeEvent,
+  REMARK_WORDS,
   readingText,
   STATE_WORDS,
   type StandingReading,
   TEMPERATURE_WORDS,
+  unmadeWords,
 } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
 import { Button } from '@/ui/Button.tsx';
@@ -206,6 +206,11 @@ function TapeLine({
                   </span>
                 )}
               </p>
+              {standing?.assessment.remarks.map((remark) => (
+                <p key={remark} className="text-[0.9rem] leading-snug font-semibold">
+                  {REMARK_WORDS[remark] ?? remark}
+                </p>
+              ))}
               {(check.condition || check.temperature || check.instrument) && (
                 <p className="text-[0.85rem] text-soft">
                   {[
@@ -286,10 +291,11 @@ const accessKey = (event: { access: string; cylinder?: number | undefined }) =>
 
 /** What could not be made, and why. */
 function unmadeText({ unmade, cylinder, condition, temperature, because }: RawUnmadeEvent): string {
-  const why =
-    because === 'out-of-reach'
-      ? OUT_OF_REACH_WORDS
-      : `${NOT_REACHED_WORDS[condition ?? checkOf(unmade).states[0]!]}${temperature === 'hot' ? ' hot' : ''}`;
+  const why = unmadeWords({
+    condition: condition ?? checkOf(unmade).states[0]!,
+    temperature: temperature ?? null,
+    because,
+  });
   return `Not made: ${checkLabel(unmade, cylinder ?? null)}. ${why}.`;
 }
 

@@ -27,7 +27,7 @@ export function VerdictHead({ check, assessed, side }: Props) {
   );
 }
 
-/** How it came to that: the figures worked out, the limits with where they came from, what it does not clear. */
+/** What is to be minded about it, then how it came to that: the figures worked out, the limits with where they came from, what it does not clear. */
 export function VerdictWorking({ check, assessed, side }: Props) {
   const sound = isSound(assessed);
   const mayOnlyMean = assessed.outcome !== null && !sound ? check.mayOnlyMean : [];
@@ -50,17 +50,17 @@ export function VerdictWorking({ check, assessed, side }: Props) {
       data-testid="working"
     >
       {side !== null && <p className="font-extrabold">Cylinder {side}</p>}
+      {plain.map((line) => (
+        <p key={line} className="font-bold">
+          {line}
+        </p>
+      ))}
       {quantities.length > 0 && (
         <p className="font-semibold">
           {quantities.map(([name, quantity]) => quantityLine(name, quantity)).join(' · ')}
         </p>
       )}
       {points.length > 0 && <p className="font-bold">Points at: {points.map(placeLabel).join(', ')}.</p>}
-      {plain.map((line) => (
-        <p key={line} className="font-semibold">
-          {line}
-        </p>
-      ))}
       {assessed.missing.map(({ name, reason }) => (
         <p key={name}>{reason}</p>
       ))}

@@ -117,6 +117,21 @@ export function JobSheet({ sheet }: { sheet: SheetData }) {
           </table>
         </Part>
       )}
+      {sheet.unmade.length > 0 && (
+        <Part title="Could not be made">
+          <table className="w-full border-collapse text-left text-[0.85rem]">
+            <tbody>
+              {sheet.unmade.map((u) => (
+                <tr key={u.number} className="border-b border-line align-top">
+                  <td className="py-0.5 pr-2 text-soft">{u.number}</td>
+                  <td className="py-0.5 pr-3">{u.check}</td>
+                  <td className="py-0.5">{u.why}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </Part>
+      )}
       <footer className="mt-4 border-t-2 border-line pt-2 text-[0.82rem] text-soft">
         Worked on by {sheet.technicians.join(', ') || 'nobody yet'}. The maker's manual, local codes and licensed
         practice come before anything on this sheet. Oil, fuel and batteries are disposed of by local rule.
@@ -127,7 +142,7 @@ export function JobSheet({ sheet }: { sheet: SheetData }) {
 
 function Part({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <section className="mt-3">
+    <section className="mt-3" aria-label={title}>
       <h3 className="mb-1 text-[1rem] font-extrabold text-rust">{title}</h3>
       {children}
     </section>

@@ -16,6 +16,7 @@ import {
   SYMPTOMS,
   stateLabel,
   summarise,
+  unmadeWords,
 } from '@/core/index.ts';
 import type { Job } from '@/db/jobs.ts';
 import type { Machine } from '@/db/machines.ts';
@@ -55,6 +56,8 @@ export interface SheetData {
     readonly text: string;
     readonly verdict: string;
   }[];
+  /** Checks that could not be made, and why. */
+  readonly unmade: readonly { readonly number: number; readonly check: string; readonly why: string }[];
   readonly ending: string;
   readonly endingNote: string | null;
   /** True only when the complaint was shown gone after the repair. */
@@ -113,6 +116,11 @@ export function sheetOf(job: Job, machine: Machine, file: JobFile, people: reado
       check: `${checkLabel(r.reading.check, r.reading.cylinder)}, ${stateLabel(r.reading)}`,
       text: readingText(raw(r.event)!),
       verdict: verdictOf(r, raw(r.event)!),
+    })),
+    unmade: bench.unmade.map((u) => ({
+      number: u.event,
+      check: checkLabel(u.check, u.cylinder),
+      why: unmadeWords(u),
     })),
     ending: close && 'close' in close ? CLOSE_WORDS[close.close] : 'Still open',
     endingNote: close && 'close' in close ? (close.note ?? null) : null,

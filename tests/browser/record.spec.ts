@@ -134,3 +134,17 @@ test('a bypass keeps the job open until it is off', async ({ page }) => {
   await page.getByRole('link', { name: 'Open the job sheet' }).click();
   await expect(page.getByRole('main')).toContainText('The fault was not shown cured');
 });
+
+test('what is to be minded about a figure stands first beside it, and on the tape once it is recorded', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.newJob(/Heron 4/, ['Lost power']);
+  await bench.pick('Valve lash', 1);
+  await bench.fill({ intake: '1.5', exhaust: '0.15' });
+  const minded = 'No wear opens lash this far: look at the push rod and the rocker stud before it is adjusted.';
+  await expect(bench.plate.getByTestId('working').locator('p').first()).toHaveText(minded);
+  await bench.record();
+  await bench.printed(1);
+  await expect(bench.line(1)).toContainText(minded);
+});

@@ -36,6 +36,9 @@ test('what nobody gets at is out on its side; a standing engine has nothing to r
   await bench.press(why.getByRole('button'));
   await bench.printed(1);
   await expect(bench.line(1)).toContainText('Not made: Coil air gap, cylinder 2. Cannot get at it, or no tool for it.');
+  await page.goto(`${page.url()}/sheet`);
+  const row = page.getByRole('region', { name: 'Could not be made' }).getByRole('row');
+  await expect(row).toHaveText(['1Coil air gap, cylinder 2Cannot get at it, or no tool for it']);
 });
 
 test('a repaired machine is tried for what belongs to handing it back, and may be closed without', async ({ page }) => {
