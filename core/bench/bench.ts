@@ -1,5 +1,12 @@
 import type { CaseHead, CloseKind, JobEvent, RepairStep } from '../casefile/index.ts';
-import { accessChain, type CheckDefinition, checkOf, liesBehind, type Reading } from '../checks/index.ts';
+import {
+  accessChain,
+  accessKeysFor,
+  type CheckDefinition,
+  checkOf,
+  liesBehind,
+  type Reading,
+} from '../checks/index.ts';
 import { cylindersOf, RUNNING, RUNNING_STATES } from '../engine/index.ts';
 import { CONDITIONS, findFault, sameRepair } from '../faults/index.ts';
 import { type HousePractice, houseRules, practiceOf } from '../house.ts';
@@ -28,7 +35,7 @@ import {
 } from '../reason/fromCatalogue.ts';
 import { askedTriples } from '../reason/grow.ts';
 import { compileNetwork, type Network } from '../reason/network.ts';
-import { accessKeysFor, type Planner, plannerFor } from '../reason/planner.ts';
+import { type Planner, plannerFor } from '../reason/planner.ts';
 import { type StandingReading, withoutOutrankedMisses } from '../reason/settle.ts';
 import type { Rules } from '../rules.ts';
 import { NOT_CRANKING, NOT_RUNNING, STANDING, SYMPTOM_IDS, type Symptom, UNMENTIONED_COUNTS } from '../symptoms.ts';

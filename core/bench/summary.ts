@@ -1,4 +1,4 @@
-import { accessOf, checkOf, findCheck } from '../checks/index.ts';
+import { accessKeysFor, accessOf, checkOf, findCheck } from '../checks/index.ts';
 import { cylindersOf, type RunningState, type Temperature } from '../engine/index.ts';
 import { CONDITIONS, findFault, isCondition } from '../faults/index.ts';
 import { PARTS, type PartId } from '../parts.ts';
@@ -16,7 +16,6 @@ import { isBarred, type Situation } from '../reason/candidates.ts';
 import { weightsOfEvidence } from '../reason/explain.ts';
 import { IMPLIED_CRANKS, instanceKey } from '../reason/fromCatalogue.ts';
 import { type NextCheck, type Plan, planNext } from '../reason/plan.ts';
-import { accessKeysFor } from '../reason/planner.ts';
 import { type Settled, type StandingReading, settledFaults } from '../reason/settle.ts';
 import { membersOf } from '../reason/space.ts';
 import { COMES_WITH_HEAT, NOT_CRANKING, SHOWN_GONE_BY } from '../symptoms.ts';
@@ -148,7 +147,9 @@ function beliefOf(bench: Bench): Belief {
   const sides = sideSets(bench).map((own) => massOfSets(belief, own));
   const chance = surprise(belief);
   const slips = chance >= SURPRISED ? [...slipChances(network, belief)].sort((a, b) => b[1] - a[1])[0] : undefined;
-  const settled = settledFaults(catalogue, network, belief, currentReadings(bench));
+  const settled = settledFaults(catalogue, network, belief, currentReadings(bench), (check, cylinder) =>
+    canLook(bench, check, cylinder),
+  );
   return {
     suspects,
     none: noneMass(belief),
@@ -164,6 +165,15 @@ function beliefOf(bench: Bench): Belief {
       .map((g) => g.variable),
   };
 }
+
+/** Whether a check can be made as the bench stands. */
+const canLook = (bench: Bench, id: string, cylinder: number | null) => {
+  const check = checkOf(id);
+  return (
+    houseMakes(bench.head, bench.practice, check) &&
+    !cannotBeMade(bench, { check: id, cylinder, condition: check.states[0]!, temperature: null })
+  );
+};
 
 /**
  * The cylinder on which something is wrong more surely than not, and at least twice as surely as on any other.

@@ -1,3 +1,5 @@
+import type { CheckDefinition } from './define.ts';
+
 /** Opening one of these makes every check behind it cheap; the planner pays for it once. Minutes are common practice. */
 export interface Access {
   readonly name: string;
@@ -40,6 +42,26 @@ export function accessChain(ids: readonly string[], cylinder: number | null): st
   };
   ids.forEach(add);
   return chain;
+}
+
+const opened = new WeakMap<CheckDefinition['access'], Map<string, readonly string[]>>();
+
+/** Everything that must be open for a check, cylinders filled in; a check of the whole machine opens both sides. */
+export function accessKeysFor(
+  { access, scope }: Pick<CheckDefinition, 'access' | 'scope'>,
+  cylinder: number | null,
+  cylinders: readonly number[],
+): readonly string[] {
+  const kept = opened.get(access) ?? new Map<string, readonly string[]>();
+  opened.set(access, kept);
+  const key = `${scope}|${cylinder}|${cylinders.length}`;
+  let found = kept.get(key);
+  if (!found) {
+    const sides = scope === 'cylinder' ? [cylinder] : access.some((id) => id.includes('[c]')) ? cylinders : [null];
+    found = [...new Set(sides.flatMap((side) => accessChain(access, side)))];
+    kept.set(key, found);
+  }
+  return found;
 }
 
 /** Whether the way to `key` leads through `outer`, so that it cannot stay open once that is put back. */

@@ -210,6 +210,6 @@ export function checkOf(id: string): CheckDefinition {
   return check;
 }
 
-export { ACCESS, accessChain, accessLabel, accessOf, liesBehind } from './access.ts';
+export { ACCESS, accessChain, accessKeysFor, accessLabel, accessOf, liesBehind } from './access.ts';
 export { type Accuracy, accuracyOf, type NamedInstrument } from './accuracy.ts';
 export * from './define.ts';

@@ -1,4 +1,4 @@
-import { accessChain, accessOf, type CheckDefinition } from '../checks/index.ts';
+import { accessKeysFor, accessOf, type CheckDefinition } from '../checks/index.ts';
 import type { RunningState } from '../engine/index.ts';
 import type { Need } from '../faults/index.ts';
 import type { Symptom } from '../symptoms.ts';
@@ -63,26 +63,6 @@ export function maskCost({ accessMin }: Pick<Planner, 'accessMin'>, mask: number
   let sum = 0;
   for (let bit = 0; mask >> bit; bit++) if ((mask >> bit) & 1) sum += accessMin[bit]!;
   return sum;
-}
-
-const opened = new WeakMap<CheckDefinition['access'], Map<string, readonly string[]>>();
-
-/** Everything that must be open for a check, cylinders filled in; a check of the whole machine opens both sides. */
-export function accessKeysFor(
-  { access, scope }: Pick<CheckDefinition, 'access' | 'scope'>,
-  cylinder: number | null,
-  cylinders: readonly number[],
-): readonly string[] {
-  const kept = opened.get(access) ?? new Map<string, readonly string[]>();
-  opened.set(access, kept);
-  const key = `${scope}|${cylinder}|${cylinders.length}`;
-  let found = kept.get(key);
-  if (!found) {
-    const sides = scope === 'cylinder' ? [cylinder] : access.some((id) => id.includes('[c]')) ? cylinders : [null];
-    found = [...new Set(sides.flatMap((side) => accessChain(access, side)))];
-    kept.set(key, found);
-  }
-  return found;
 }
 
 /**

@@ -1,4 +1,4 @@
-import { type Assessment, checkOf, type Reading } from '../checks/index.ts';
+import { type Assessment, accessKeysFor, checkOf, type Reading } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
 import type { FaultDefinition, Need, On } from '../faults/index.ts';
 import { holds, sameRepair } from '../faults/index.ts';
@@ -26,6 +26,15 @@ export interface Settled {
   readonly proof: readonly number[];
   /** Other suspects of which the same work makes an end: it may be they. */
   readonly orElse: readonly string[];
+  /** What to look at before a part is bought; null where none is, or nothing is left to look at in passing. */
+  readonly glance: Glance | null;
+}
+
+/** A look that costs next to nothing: a rival, hardly believed, that would read the same as what is proven. */
+export interface Glance {
+  readonly rival: string;
+  readonly check: string;
+  readonly cylinder: number | null;
 }
 
 /** Readings without the misses that a later find of the same search outranks, since the same repair. */
@@ -46,6 +55,10 @@ export const withoutOutrankedMisses = (readings: readonly StandingReading[]): re
 
 /** A suspect this probable still counts as another explanation [trials: at 0.02 a leak proven at its valve waited for debris nobody saw]. */
 const LIVE = 0.05;
+/** One this probable is worth a glance before a part is bought [trials: a weak magnet, and a coil bought]. */
+const WORTH_A_GLANCE = 0.015;
+/** Minutes of a check that is a glance [min]. */
+const GLANCE_MIN = 2;
 /** A proof stands where the fault is more likely than not; and of the first suspect from here on, for what is left is spread over many. */
 const BELIEVED = 0.5;
 const FIRST_BELIEVED = 0.3;
@@ -100,12 +113,14 @@ function shareOf({ weights }: Assessment, outcomes: readonly string[]): number {
  * Faults proven by the record. A rule is met when every finding it asks for stands, was not contradicted by an unequal repeat,
  * and no other live fault explains those findings equally. High probability alone never settles anything.
  * @param readings those that still speak of the engine as it is, also from before the repair of another part
+ * @param canMake whether a check can be made on that cylinder as things stand
  */
 export function settledFaults(
   catalogue: Catalogue,
   network: Network,
   belief: Belief,
   readings: readonly StandingReading[],
+  canMake: (check: string, cylinder: number | null) => boolean,
 ): Settled[] {
   const p = marginals(belief);
   let first = 0;
@@ -124,7 +139,7 @@ export function settledFaults(
     // A proof that belief has turned away from is a reading to take again, not a verdict.
     if (behind || (together < BELIEVED && (together < FIRST_BELIEVED || together < first))) continue;
     proving ??= provingOf(catalogue, network, readings);
-    const settled = settledBy(catalogue, network, p, f, alike, together, proving);
+    const settled = settledBy(catalogue, network, p, f, alike, together, proving, canMake);
     if (settled) out.push(settled);
   }
   return out;
@@ -154,6 +169,7 @@ function settledBy(
   alike: readonly number[],
   together: number,
   proving: Proving,
+  canMake: (check: string, cylinder: number | null) => boolean,
 ): Settled | null {
   const fault = catalogue.faults[f]!;
   // What comes and goes shows itself by not standing still.
@@ -161,10 +177,43 @@ function settledBy(
   for (const rule of fault.definition.settledBy) {
     const proof = proofOf(rule, fault, proving, unsteadyToo);
     if (!proof) continue;
-    const groups = proof.variables.map((v) => proving.groups.get(v)!);
-    if (explainedByAnother(network, p, f, alike, groups)) continue;
-    const orElse = alike.filter((other) => p[other]! > LIVE).map((other) => catalogue.faults[other]!.key);
-    return { fault: fault.key, by: Math.max(...proof.events), proof: proof.events, orElse };
+    const groups = proof.map(({ reading }) => proving.groups.get(instanceKey(reading.check, reading.cylinder))!);
+    const events = proof.map((r) => r.event);
+    const rivals = rivalsOf(network, p, f, alike, groups);
+    if (rivals.some((other) => p[other]! > LIVE)) continue;
+    const buys = fault.definition.repair.action === 'replaced';
+    return {
+      fault: fault.key,
+      by: Math.max(...events),
+      proof: events,
+      orElse: alike.filter((other) => p[other]! > LIVE).map((other) => catalogue.faults[other]!.key),
+      glance: buys ? glanceAt(catalogue, rivals, proof, proving, canMake) : null,
+    };
+  }
+  return null;
+}
+
+/** The first look not taken yet that would show one of the rivals, with nothing more to open than the proof has opened. */
+function glanceAt(
+  { faults }: Catalogue,
+  rivals: readonly number[],
+  proof: readonly StandingReading[],
+  { readings, scopes, cylinders }: Proving,
+  canMake: (check: string, cylinder: number | null) => boolean,
+): Glance | null {
+  const opened = new Set(
+    proof.flatMap(({ reading }) => accessKeysFor(checkOf(reading.check), reading.cylinder, cylinders)),
+  );
+  for (const other of rivals) {
+    const rival = faults[other]!;
+    for (const [need, ...more] of rival.definition.settledBy) {
+      const check = checkOf(need!.check);
+      if (more.length > 0 || need!.part !== undefined || check.minutes > GLANCE_MIN || !scopes.has(check.id)) continue;
+      const [cylinder = null] = neededOn(need!, check.scope === 'cylinder', rival.cylinder, cylinders);
+      if (readings.some(({ reading }) => reading.check === check.id && reading.cylinder === cylinder)) continue;
+      if (!accessKeysFor(check, cylinder, cylinders).every((key) => opened.has(key))) continue;
+      if (canMake(check.id, cylinder)) return { rival: rival.key, check: check.id, cylinder };
+    }
   }
   return null;
 }
@@ -207,36 +256,35 @@ function groupsOf(network: Network, readings: readonly StandingReading[]): Map<s
   return groups;
 }
 
+/** The readings that together are what a rule asks for, or null. */
 function proofOf(
   rule: readonly Need[],
   fault: { readonly cylinder: number | null; readonly definition: FaultDefinition },
   { readings, scopes, cylinders, groups }: Proving,
   unsteadyToo: boolean,
-): { events: number[]; variables: string[] } | null {
-  const events: number[] = [];
-  const variables: string[] = [];
+): StandingReading[] | null {
+  const proof: StandingReading[] = [];
   for (const need of rule) {
     const scope = scopes.get(need.check);
     if (scope === undefined) return null;
     for (const target of neededOn(need, scope === 'cylinder', fault.cylinder, cylinders)) {
       const found = readings.findLast((r) => meets(need, r, target, fault.cylinder));
-      const variable = instanceKey(need.check, target);
-      const group = groups.get(variable);
+      const group = groups.get(instanceKey(need.check, target));
       if (!found || !group || (group.unsteady && !unsteadyToo)) return null;
-      events.push(found.event);
-      variables.push(variable);
+      proof.push(found);
     }
   }
-  return { events, variables };
+  return proof;
 }
 
-function explainedByAnother(
+/** Other faults that are worth a glance at least and explain the findings of a proof equally, the likeliest first. */
+function rivalsOf(
   network: Network,
   p: Float64Array,
   own: number,
   alike: readonly number[],
   groups: readonly Group[],
-): boolean {
+): number[] {
   const likelihoods = groups.map((group) => {
     const { variable, setRow } = network.placed(group.variable);
     return { setRow, figures: groupLikelihood(variable, group).unslipped };
@@ -244,7 +292,9 @@ function explainedByAnother(
   const fitOf = (fault: number) =>
     likelihoods.reduce((product, { setRow, figures }) => product * figures[setRow[aloneAt(fault)]!]!, 1);
   const ownFit = fitOf(own);
+  const out: number[] = [];
   for (let other = 0; other < p.length; other++)
-    if (other !== own && p[other]! > LIVE && !alike.includes(other) && fitOf(other) >= EQUALLY * ownFit) return true;
-  return false;
+    if (other !== own && p[other]! > WORTH_A_GLANCE && !alike.includes(other) && fitOf(other) >= EQUALLY * ownFit)
+      out.push(other);
+  return out.sort((a, b) => p[b]! - p[a]!);
 }

@@ -159,6 +159,18 @@ export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one'): 
     // Nobody replaces the same part twice in a job.
     const proven = summary.settled.find((s) => !repairsMade.has(s.fault));
     if (proven) {
+      // What lies open is looked at before a part is bought.
+      const look = proven.glance && {
+        ...proven.glance,
+        condition: checkOf(proven.glance.check).states[0]!,
+        temperature: null,
+      };
+      if (look && canMake(viewNow(), look)) {
+        minutes += minutesOf(bench, look);
+        checks++;
+        make(look);
+        continue;
+      }
       const cured = drawn.puts.filter((put) => !gone.has(putKey(put)) && curedBy(proven.fault, put));
       for (const put of cured) gone.add(putKey(put));
       if (cured.length > 0) repaired.push(...cured.map(putKey));
