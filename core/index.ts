@@ -20,6 +20,7 @@ export * from './faults/index.ts';
 export * from './house.ts';
 export * from './parts.ts';
 export {
+  type Glance,
   instanceKey,
   inWords,
   type NextCheck,

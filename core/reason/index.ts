@@ -7,6 +7,6 @@ export { askedTriples } from './grow.ts';
 export { compileNetwork, type Network, type NetworkSpec, type SpecVariable } from './network.ts';
 export { type NextCheck, type Plan, planNext } from './plan.ts';
 export { expectedSearch, roadsOf, SEARCH_CAP_MIN } from './search.ts';
-export { type Settled, type StandingReading, settledFaults } from './settle.ts';
+export { type Glance, type Settled, type StandingReading, settledFaults } from './settle.ts';
 export { buildSpace, membersOf, type Space } from './space.ts';
 export type { Why } from './why.ts';

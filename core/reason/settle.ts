@@ -66,6 +66,8 @@ const FIRST_BELIEVED = 0.3;
 const SURE = 0.9;
 /** Another fault that makes the findings at least half as likely explains them equally. */
 const EQUALLY = 0.5;
+/** And one that makes them a fifth as likely explains them well enough to be looked at. */
+const NEARLY = 0.2;
 
 /** Cylinders a need speaks of for a fault on `cylinder`; null = the machine. */
 export function neededOn(
@@ -180,7 +182,7 @@ function settledBy(
     const groups = proof.map(({ reading }) => proving.groups.get(instanceKey(reading.check, reading.cylinder))!);
     const events = proof.map((r) => r.event);
     const rivals = rivalsOf(network, p, f, alike, groups);
-    if (rivals.some((other) => p[other]! > LIVE)) continue;
+    if (rivals.some(({ fault: other, fit }) => p[other]! > LIVE && fit >= EQUALLY)) continue;
     const buys = fault.definition.repair.action === 'replaced';
     return {
       fault: fault.key,
@@ -196,7 +198,7 @@ function settledBy(
 /** The first look not taken yet that would show one of the rivals, with nothing more to open than the proof has opened. */
 function glanceAt(
   { faults }: Catalogue,
-  rivals: readonly number[],
+  rivals: readonly Rival[],
   proof: readonly StandingReading[],
   { readings, scopes, cylinders }: Proving,
   canMake: (check: string, cylinder: number | null) => boolean,
@@ -204,8 +206,8 @@ function glanceAt(
   const opened = new Set(
     proof.flatMap(({ reading }) => accessKeysFor(checkOf(reading.check), reading.cylinder, cylinders)),
   );
-  for (const other of rivals) {
-    const rival = faults[other]!;
+  for (const { fault } of rivals) {
+    const rival = faults[fault]!;
     for (const [need, ...more] of rival.definition.settledBy) {
       const check = checkOf(need!.check);
       if (more.length > 0 || need!.part !== undefined || check.minutes > GLANCE_MIN || !scopes.has(check.id)) continue;
@@ -277,14 +279,20 @@ function proofOf(
   return proof;
 }
 
-/** Other faults that are worth a glance at least and explain the findings of a proof equally, the likeliest first. */
+interface Rival {
+  readonly fault: number;
+  /** How likely it makes the findings of a proof, over how likely what is proven makes them. */
+  readonly fit: number;
+}
+
+/** Other faults that are worth a glance at least and explain the findings of a proof nearly or better, the likeliest first. */
 function rivalsOf(
   network: Network,
   p: Float64Array,
   own: number,
   alike: readonly number[],
   groups: readonly Group[],
-): number[] {
+): Rival[] {
   const likelihoods = groups.map((group) => {
     const { variable, setRow } = network.placed(group.variable);
     return { setRow, figures: groupLikelihood(variable, group).unslipped };
@@ -292,9 +300,11 @@ function rivalsOf(
   const fitOf = (fault: number) =>
     likelihoods.reduce((product, { setRow, figures }) => product * figures[setRow[aloneAt(fault)]!]!, 1);
   const ownFit = fitOf(own);
-  const out: number[] = [];
-  for (let other = 0; other < p.length; other++)
-    if (other !== own && p[other]! > WORTH_A_GLANCE && !alike.includes(other) && fitOf(other) >= EQUALLY * ownFit)
-      out.push(other);
-  return out.sort((a, b) => p[b]! - p[a]!);
+  const out: Rival[] = [];
+  for (let fault = 0; fault < p.length; fault++) {
+    if (fault === own || !(p[fault]! > WORTH_A_GLANCE) || alike.includes(fault)) continue;
+    const fit = ownFit > 0 ? fitOf(fault) / ownFit : Infinity;
+    if (fit >= NEARLY) out.push({ fault, fit });
+  }
+  return out.sort((a, b) => p[b.fault]! - p[a.fault]!);
 }

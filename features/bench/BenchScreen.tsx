@@ -320,6 +320,8 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
                   orElse={settled.orElse}
                   house={caseHead.house}
                   proof={[...new Set(settled.proof)].sort((a, b) => a - b).map(lineText)}
+                  glance={settled.glance}
+                  onGlance={({ check, cylinder }) => pickAny({ check: checkOf(check), cylinder })}
                   onRecord={put}
                   onMore={() => setMore(true)}
                 />

@@ -4,9 +4,12 @@ import {
   ACTION_WORDS,
   adviceOn,
   CONDITIONS,
+  checkLabel,
+  checkOf,
   type FaultDefinition,
   faultLabel,
   findFault,
+  type Glance,
   type House,
   type RawEvent,
   REPAIR_ACTIONS,
@@ -103,6 +106,8 @@ export function RepairPlate({
   orElse,
   house,
   proof,
+  glance,
+  onGlance,
   onRecord,
   onMore,
 }: {
@@ -111,6 +116,9 @@ export function RepairPlate({
   orElse: readonly string[];
   house: House;
   proof: readonly string[];
+  /** What to look at before a part is bought. */
+  glance: Glance | null;
+  onGlance: (glance: Glance) => void;
   onRecord: (event: RawEvent, id: string) => void;
   onMore: () => void;
 }) {
@@ -137,6 +145,17 @@ export function RepairPlate({
           <li key={line}>{line}</li>
         ))}
       </ul>
+      {glance && (
+        <div className="mt-2 border-l-8 border-paint bg-well px-3 py-2">
+          <p>
+            <span className="font-bold">Before a part is bought: </span>"{faultLabel(glance.rival)}" would read the
+            same. To see takes {checkOf(glance.check).minutes} min and opens nothing more.
+          </p>
+          <Button className="mt-1.5" onClick={() => onGlance(glance)}>
+            {checkLabel(glance.check, glance.cylinder)}
+          </Button>
+        </div>
+      )}
       {behind && (
         <p className="mt-2 bg-well px-3 py-2">
           <span className="font-bold">Behind it: </span>
