@@ -135,3 +135,34 @@ describe('a figure a hair over its limit', () => {
     expect(lash(0.185).readings[0]!.assessment.tooCloseToCall).toBe(true);
   });
 });
+
+describe('lash a millimetre out', () => {
+  // Trade fact, no source: nuts back off and seats wear by tenths; a rod that bent or fell off leaves a millimetre and more.
+  const read = (exhaust: number, cylinders: 1 | 2 = 2) =>
+    withEvents(
+      complaintOf(
+        ['low-power'],
+        cylinders === 1 ? { engine: { cylinders: 1, layout: 'single', carburettor: 'one-barrel' } } : {},
+      ),
+      {
+        check: 'valve.lash',
+        cylinder: 1,
+        fields: { intake: { value: 0.1, unit: 'mm' }, exhaust: { value: exhaust, unit: 'mm' } },
+      },
+    );
+
+  it.each([1, 2] as const)('is a rod or a stud, and no worn lash, on %i cylinder(s)', (cylinders) => {
+    const far = read(1.4, cylinders);
+    expect(p(far, 'valve.pushrod[1]')).toBeGreaterThan(p(far, 'valve.lash-wide[1]'));
+    expect(summarise(far).settled).toEqual([]);
+    const some = read(0.4, cylinders);
+    expect(p(some, 'valve.lash-wide[1]')).toBeGreaterThan(2 * p(some, 'valve.pushrod[1]'));
+  });
+
+  it('is called wide like any other, in no doubt, and says what to look at', () => {
+    const { assessment } = read(1.4).readings[0]!;
+    expect(assessment).toMatchObject({ outcome: 'wide', tooCloseToCall: false, remarks: ['lash_beyond_wear'] });
+    expect(read(0.95).readings[0]!.assessment.tooCloseToCall).toBe(false);
+    expect(read(0.6).readings[0]!.assessment.remarks).toEqual([]);
+  });
+});

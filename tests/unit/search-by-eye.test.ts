@@ -72,3 +72,39 @@ describe('what one new part cures', () => {
     expect(flat.settled).toEqual([]);
   });
 });
+
+describe('before a part is bought', () => {
+  const mm = (value: number) => ({ value, unit: 'mm' });
+  const found = [
+    {
+      check: 'balance.heat',
+      readings: { 1: { value: 212, unit: 'degC' }, 2: { value: 150, unit: 'degC' } },
+      fields: { ambient: { value: 18, unit: 'degC' } },
+    },
+    { check: 'spark.tester', cylinder: 2, condition: 'idle', outcome: 'weak' },
+    { check: 'spark.kill-off', cylinder: 2, condition: 'idle', outcome: 'same' },
+    { check: 'spark.air-gap', cylinder: 2, fields: { gapA: mm(0.25), gapB: mm(0.27) } },
+  ];
+  const proven = withEvents(complaintOf(['low-power']), ...found);
+  const coil = (bench: typeof proven) => summarise(bench).settled.find((s) => s.fault === 'spark.coil-weak[2]');
+
+  it('a look that opens nothing more is named with the proof, and holds it up in nothing', () => {
+    expect(coil(proven)).toMatchObject({
+      by: 4,
+      glance: { rival: 'spark.plug-lead[2]', check: 'spark.lead-look', cylinder: 2 },
+    });
+  });
+
+  it('it is named until it was taken, and not where nobody can take it', () => {
+    const looked = withEvents(proven, { check: 'spark.lead-look', cylinder: 2, outcome: 'ok' });
+    expect(coil(looked)?.glance).toBeNull();
+    const cannot = withEvents(proven, { unmade: 'spark.lead-look', cylinder: 2, because: 'out-of-reach' });
+    expect(coil(cannot)).toMatchObject({ by: 4, glance: null });
+  });
+
+  it('what buys nothing needs none', () => {
+    const gap = { check: 'spark.air-gap', cylinder: 2, fields: { gapA: mm(0.6), gapB: mm(0.6) } };
+    const wide = withEvents(complaintOf(['low-power']), ...found.slice(0, 3), gap);
+    expect(summarise(wide).settled).toMatchObject([{ fault: 'spark.gap-wide[2]', glance: null }]);
+  });
+});
