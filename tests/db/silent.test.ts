@@ -1,0 +1,48 @@
+import { type AddressInfo, connect, createServer, type Socket } from 'node:net';
+import { afterAll, describe, expect, it } from 'vitest';
+import { openPool } from '@/db/client.ts';
+
+const url = process.env.RIDGE_TEST_URL;
+
+/** Hands on what passes between pool and database, until it is stopped: then both sides wait. */
+function relay(to: URL) {
+  const open = new Set<Socket>();
+  const server = createServer((near) => {
+    const far = connect(Number(to.port), to.hostname);
+    for (const socket of [near, far]) {
+      open.add(socket);
+      socket.on('error', () => {}).on('close', () => open.delete(socket));
+    }
+    near.pipe(far).pipe(near);
+  });
+  return {
+    listening: () =>
+      new Promise<number>((resolve) =>
+        server.listen(0, '127.0.0.1', () => resolve((server.address() as AddressInfo).port)),
+      ),
+    stop: () => {
+      for (const socket of open) socket.unpipe().pause();
+    },
+    close: () => {
+      for (const socket of open) socket.destroy();
+      server.close();
+    },
+  };
+}
+
+describe.skipIf(!url)('a database that stopped in the middle', () => {
+  const between = relay(new URL(url ?? 'mysql://127.0.0.1/none'));
+  afterAll(() => between.close());
+
+  it('is given up: what was asked fails, and a connection that only rested is made anew', async () => {
+    const through = new URL(url!);
+    through.port = String(await between.listening());
+    const pool = openPool(through.href, 400);
+    expect((await pool.query('select 1 as one'))[0]).toEqual([{ one: 1 }]);
+    await new Promise((resolve) => setTimeout(resolve, 700));
+    expect((await pool.query('select 2 as two'))[0]).toEqual([{ two: 2 }]);
+    between.stop();
+    await expect(pool.query('select 3')).rejects.toThrow(/does not answer/);
+    await pool.end();
+  });
+});
