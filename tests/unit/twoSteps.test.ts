@@ -1,3 +1,4 @@
+import { mean, sampleStandardDeviation } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import {
   type Bench,
@@ -107,21 +108,39 @@ describe('two steps ahead, on problems small enough to be solved whole', () => {
   it('is never better than the best of all plans, and seldom worse than one step', () => {
     const { next, seed } = random(4190);
     const worse: string[] = [];
-    let [one, two, best] = [0, 0, 0];
+    const over: { one: number; two: number; least: number }[] = [];
     for (let problem = 0; problem < PROBLEMS; problem++) {
       const bench = smallProblem(next);
       const [byOne, byTwo, least] = [minutesBy(bench, oneStep), minutesBy(bench, twoStep), optimum(bench)];
       expect(byTwo, `seed ${seed}, problem ${problem}`).toBeGreaterThan(least - 1e-6);
       expect(byOne, `seed ${seed}, problem ${problem}`).toBeGreaterThan(least - 1e-6);
       if (byTwo > byOne + 0.1) worse.push(`${problem}: ${byTwo.toFixed(1)} against ${byOne.toFixed(1)}`);
-      one += byOne;
-      two += byTwo;
-      best += least;
+      over.push({ one: byOne - least, two: byTwo - least, least });
     }
-    if (PROBLEMS > 100)
+    if (PROBLEMS > 100) {
+      const line = (name: string, of: readonly number[]) => {
+        const half = (1.96 * sampleStandardDeviation([...of])) / Math.sqrt(of.length);
+        return `${name} ${mean([...of]).toFixed(2)} +/- ${half.toFixed(2)} min\n`;
+      };
       process.stdout.write(
-        `one ${one / PROBLEMS} two ${two / PROBLEMS} best ${best / PROBLEMS}\n${worse.join('\n')}\n`,
+        [
+          line(
+            'best of all plans',
+            over.map((o) => o.least),
+          ),
+          line(
+            'one step over it',
+            over.map((o) => o.one),
+          ),
+          line(
+            'two steps over it',
+            over.map((o) => o.two),
+          ),
+          `as good as it: ${over.filter((o) => o.one < 1e-6).length} by one step, ${over.filter((o) => o.two < 1e-6).length} by two\n`,
+          `two steps worse than one in ${worse.length}\n${worse.join('\n')}\n`,
+        ].join(''),
       );
+    }
     expect(worse.length, worse.join('; ')).toBeLessThanOrEqual(0.05 * PROBLEMS + 1);
   }, 3_600_000);
 });
