@@ -10,7 +10,7 @@ const RINGS = {
   core: { may: ['core'], packages: ['zod'] },
   db: {
     may: ['core', 'db'],
-    packages: ['drizzle-orm', 'drizzle-orm/mysql2', 'drizzle-orm/mysql-core', 'mysql2/promise', 'zod'],
+    packages: ['drizzle-orm', 'drizzle-orm/mysql2', 'drizzle-orm/mysql-core', 'mysql2/promise', 'node:net', 'zod'],
   },
   workers: { may: ['core', 'workers'], packages: [] },
   cli: { may: ['core', 'cli'], packages: ['node:fs', 'node:child_process', 'node:os', 'node:url', 'node:util'] },

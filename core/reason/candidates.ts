@@ -5,7 +5,7 @@ import type { Belief } from './belief.ts';
 import type { Weights } from './compiled.ts';
 import { type Evidence, type GroupLikelihood, groupLikelihood, withReading } from './evidence.ts';
 import { type Catalogue, type CheckInstance, IMPLIED_CRANKS, IMPLIED_RUNS } from './fromCatalogue.ts';
-import type { At, CompiledVariable, Network } from './network.ts';
+import type { At, CompiledVariable, Network, SpecVariable } from './network.ts';
 import { HOT_MIN, maskCost, type Planner, STATE_MIN } from './planner.ts';
 import { type Active, expectedSearch, type Missing, type Roads, roadsAfter, type SearchStart } from './search.ts';
 import type { StandingReading } from './settle.ts';
@@ -93,14 +93,11 @@ function keptIn<K extends object>(all: WeakMap<K, Map<string, Reports>>, of: K):
   return kept;
 }
 
-const reportable = new WeakMap<CompiledVariable, Map<string, readonly Evidence[]>>();
+const reportable = new WeakMap<SpecVariable, Map<string, readonly Evidence[]>>();
 
 /** The same, as evidence at one state; kept, so that each is weighed once. */
-function couldReport(
-  { instance, at }: Omit<Candidate, 'reports'>,
-  network: Network,
-  variable: CompiledVariable,
-): readonly Evidence[] {
+function couldReport({ instance, at }: Omit<Candidate, 'reports'>, network: Network): readonly Evidence[] {
+  const variable = network.variable(instance.key);
   const kept = reportable.get(variable) ?? new Map<string, readonly Evidence[]>();
   reportable.set(variable, kept);
   const state = `${at.state}|${at.temperature}`;
@@ -121,7 +118,7 @@ export function* warmReports(network: Network, belief: Belief, instance: CheckIn
   const candidate = { instance, at, state, temperature, mask: 0, minutes: 0 };
   // One by one where there are many: each is kept, and the list is made of what was kept.
   const { variable } = network.placed(instance.key, belief.now.layout);
-  const reports = couldReport(candidate, network, variable);
+  const reports = couldReport(candidate, network);
   if (reports.length > MOST_REPORTS)
     for (const report of reports.slice(1)) {
       groupLikelihood(variable, withReading(undefined, report));
@@ -140,7 +137,7 @@ export function withReports(network: Network, belief: Belief, candidate: Omit<Ca
   let reports = kept.get(state);
   if (!reports) {
     const group = belief.groups.get(key);
-    reports = couldReport(candidate, network, variable).map((evidence) => {
+    reports = couldReport(candidate, network).map((evidence) => {
       const { total } = groupLikelihood(variable, withReading(group, evidence));
       return { weights: evidence.weights, ratio: heard ? overBefore(total, heard.total) : total };
     });
