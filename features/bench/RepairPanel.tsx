@@ -149,7 +149,7 @@ export function RepairPlate({
         <div className="mt-2 border-l-8 border-paint bg-well px-3 py-2">
           <p>
             <span className="font-bold">Before a part is bought: </span>"{faultLabel(glance.rival)}" would read the
-            same. To see takes {checkOf(glance.check).minutes} min and opens nothing more.
+            same. Looking takes {checkOf(glance.check).minutes} min and opens nothing more.
           </p>
           <Button className="mt-1.5" onClick={() => onGlance(glance)}>
             {checkLabel(glance.check, glance.cylinder)}
