@@ -103,33 +103,12 @@ export function JobSheet({ sheet }: { sheet: SheetData }) {
       )}
       {sheet.readings.length > 0 && (
         <Part title="All readings">
-          <table className="w-full border-collapse text-left text-[0.85rem]">
-            <tbody>
-              {sheet.readings.map((r) => (
-                <tr key={r.number} className="border-b border-line align-top">
-                  <td className="py-0.5 pr-2 text-soft">{r.number}</td>
-                  <td className="py-0.5 pr-3">{r.check}</td>
-                  <td className="py-0.5 pr-3">{r.text}</td>
-                  <td className="py-0.5">{r.verdict}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Lines rows={sheet.readings.map((r) => [r.number, r.check, r.text, r.verdict])} />
         </Part>
       )}
       {sheet.unmade.length > 0 && (
         <Part title="Could not be made">
-          <table className="w-full border-collapse text-left text-[0.85rem]">
-            <tbody>
-              {sheet.unmade.map((u) => (
-                <tr key={u.number} className="border-b border-line align-top">
-                  <td className="py-0.5 pr-2 text-soft">{u.number}</td>
-                  <td className="py-0.5 pr-3">{u.check}</td>
-                  <td className="py-0.5">{u.why}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Lines rows={sheet.unmade.map((u) => [u.number, u.check, u.why])} />
         </Part>
       )}
       <footer className="mt-4 border-t-2 border-line pt-2 text-[0.82rem] text-soft">
@@ -146,5 +125,25 @@ function Part({ title, children }: { title: string; children: ReactNode }) {
       <h3 className="mb-1 text-[1rem] font-extrabold text-rust">{title}</h3>
       {children}
     </section>
+  );
+}
+
+/** Lines of the record, each with its number. */
+function Lines({ rows }: { rows: readonly (readonly [number, ...string[]])[] }) {
+  return (
+    <table className="w-full border-collapse text-left text-[0.85rem]">
+      <tbody>
+        {rows.map(([number, ...cells]) => (
+          <tr key={number} className="border-b border-line align-top">
+            <td className="py-0.5 pr-2 text-soft">{number}</td>
+            {cells.map((cell, k) => (
+              <td key={k} className="py-0.5 pr-3 last:pr-0">
+                {cell}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
