@@ -11,6 +11,7 @@ import {
   type NetworkSpec,
   type RepairOperator,
   type SpecVariable,
+  setMass,
   stateMarginals,
   surprise,
   withGroup,
@@ -52,27 +53,35 @@ const SPEC: NetworkSpec = {
     thing('y', { b: 0.7, c: 0.2, t: 0.4 }, 0.02, 0.6),
     thing('z', { a: 0.3, c: 0.5, d: 0.9, s: 0.5, t: 0.5 }, 0.01),
   ],
-  prior: { kind: 'sized', sizes: [0.05, 0.7, 0.25, 0], sameKindBoost: 2 },
+  prior: { kind: 'sized', sizes: [0.05, 0.7, 0.2, 0.05], sameKindBoost: 2 },
 };
 
 /** The same by plain enumeration: a mass for each list of faults with each list of states, moved and multiplied one by one. */
 class Enumerated {
   private mass = new Map<string, number>();
 
-  constructor() {
+  /** @param threes the sets of three that are held, such as `abd` */
+  constructor(private readonly threes: readonly string[] = []) {
     const keys = SPEC.faults.map((f) => f.key);
-    const sets = [[], ...keys.map((k) => [k]), ...keys.flatMap((a, i) => keys.slice(i + 1).map((b) => [a, b]))];
+    const larger = (sets: readonly string[][]) =>
+      sets.flatMap((set) => keys.filter((k) => k > (set.at(-1) ?? '')).map((k) => [...set, k]));
+    const bySize: string[][][] = [[[]]];
+    while (bySize.length < 4) bySize.push(larger(bySize.at(-1)!));
     const weigh = (set: readonly string[]) =>
-      set.reduce((w, f) => w * SPEC.faults.find((own) => own.key === f)!.odds, set.join('') === 'cd' ? 2 : 1);
-    for (const set of sets) {
-      const alike = sets.filter((s) => s.length === set.length).reduce((sum, s) => sum + weigh(s), 0);
-      const prior = ([0.05, 0.7, 0.25][set.length]! * weigh(set)) / alike;
+      set.reduce(
+        (w, f) => w * SPEC.faults.find((own) => own.key === f)!.odds,
+        set.includes('c') && set.includes('d') ? 2 : 1,
+      );
+    const held = bySize.flat().filter((set) => set.length < 3 || threes.includes(set.join('')));
+    const prior = (set: readonly string[]) =>
+      ([0.05, 0.7, 0.2, 0.05][set.length]! * weigh(set)) / bySize[set.length]!.reduce((sum, s) => sum + weigh(s), 0);
+    for (const set of held) {
       for (const states of [[], ['s'], ['t'], ['s', 't']]) {
         const chance = SPEC.states.reduce((p, state) => {
           const there = state.probability((key) => set.includes(key));
           return p * (states.includes(state.key) ? there : 1 - there);
         }, 1);
-        this.mass.set(`${set.join('')}|${states.join('')}`, prior * chance);
+        this.mass.set(`${set.join('')}|${states.join('')}`, prior(set) * chance);
       }
     }
   }
@@ -109,8 +118,9 @@ class Enumerated {
           ]
         : [{ faults: set, share: 1 }];
       for (const { faults, share } of left) {
-        // No set of three is held: what would become one keeps its mass.
-        const grows = faults.length < 2 && !faults.includes(puts);
+        // What would become a set that is not held keeps its mass.
+        const grown = [...faults, puts].sort();
+        const grows = !faults.includes(puts) && (grown.length < 3 || this.threes.includes(grown.join('')));
         put(faults, states.join(''), mass * share * (grows ? 1 - chance : 1));
         if (grows) put([...faults, puts], states.join(''), mass * share * chance);
       }
@@ -130,8 +140,15 @@ class Enumerated {
   }
 }
 
-describe('belief through repairs, against plain enumeration', () => {
-  const network = compileNetwork(SPEC);
+describe.each([
+  ['sets of one and two', []],
+  ['and some of three', ['abd', 'bcd']],
+] as const)('belief through repairs, against plain enumeration: %s', (_, threes) => {
+  const index = (set: string) => [...set].map((k) => 'abcd'.indexOf(k)) as [number, number, number];
+  // Beside a network of the same variables without them, as a job that grows them is.
+  const plain = compileNetwork(SPEC);
+  for (const v of SPEC.variables) plain.placed(v.key);
+  const network = compileNetwork(SPEC, threes.map(index));
   const operator: RepairOperator = { faults: [0], state: null, fails: 0.05, puts: [{ fault: 3, chance: 0.02 }] };
   const expectSame = (belief: Belief, enumerated: Enumerated) => {
     marginals(belief).forEach((p, f) => {
@@ -140,6 +157,7 @@ describe('belief through repairs, against plain enumeration', () => {
     stateMarginals(belief).forEach((p, k) => {
       expect(p, SPEC.states[k]!.key).toBeCloseTo(enumerated.of(SPEC.states[k]!.key), 12);
     });
+    expect(setMass(belief).reduce((sum, p) => sum + p, 0)).toBeCloseTo(1, 12);
   };
 
   it('before it, with states and a fault that comes and goes', () => {
@@ -147,14 +165,14 @@ describe('belief through repairs, against plain enumeration', () => {
     const belief = readings.reduce((b, r) => withGroup(network, b, r.variable, [r]), initialBelief(network));
     expectSame(
       belief,
-      readings.reduce((e, r) => e.read(r), new Enumerated()),
+      readings.reduce((e, r) => e.read(r), new Enumerated(threes)),
     );
   });
 
   it('after it: a state outlives its cause, and is seen by what is read next', () => {
     const first = [reads('x', { bad: 1 }), reads('z', { bad: 1 })];
     const before = first.reduce((b, r) => withGroup(network, b, r.variable, [r]), initialBelief(network));
-    const enumerated = first.reduce((e, r) => e.read(r), new Enumerated());
+    const enumerated = first.reduce((e, r) => e.read(r), new Enumerated(threes));
     const repaired = applyRepair(network, before, operator);
     enumerated.repair('a', 0.05, 'd', 0.02);
     expectSame(repaired, enumerated);
@@ -167,6 +185,11 @@ describe('belief through repairs, against plain enumeration', () => {
       enumerated.read(r);
       expectSame(belief, enumerated);
     }
+    // What was read is replaced: belief is multiplied by new over old.
+    expectSame(
+      withGroup(network, withGroup(network, belief, 'x', [reads('x', { ok: 1 })]), 'x', [reads('x', { bad: 1 })]),
+      enumerated,
+    );
     // And through a second one.
     const again: RepairOperator = { faults: [2], state: null, fails: 0.15, puts: [{ fault: 1, chance: 0.1 }] };
     expectSame(applyRepair(network, belief, again), enumerated.repair('c', 0.15, 'b', 0.1));
