@@ -9,6 +9,7 @@ import {
   massOfSets,
   noneMass,
   slipChances,
+  slippedOf,
   stateMarginals,
   surprise,
 } from '../reason/belief.ts';
@@ -157,7 +158,7 @@ function beliefOf(bench: Bench): Belief {
     conditions: catalogue.conditions.map((c, i) => ({ id: c.id, p: states[i]! })),
     sides,
     surprise: chance,
-    slipped: slips ? Math.max(...belief.groups.get(slips[0])!.readings.map((r) => r.event)) : null,
+    slipped: slips ? slippedOf(network, belief, slips[0]) : null,
     settled,
     ridge: ridgeOf(bench, p, settled),
     unsteady: [...belief.groups.values()]
@@ -480,16 +481,24 @@ function beforeAfter(bench: Bench): BeforeAfter[] {
 /** The ranked next checks, one step ahead; after a repair its re-tests come first. */
 export function nextChecks(bench: Bench, summary: Pick<BenchSummary, 'slipped' | 'retests'>): Plan {
   const slipped = summary.slipped === null ? undefined : bench.readings.find((r) => r.event === summary.slipped);
-  // What was taken again and said its part is not asked a third time.
-  const repeated =
-    slipped && bench.readings.filter((r) => r.epoch === slipped.epoch && sameReading(r, slipped)).length > 1;
-  const again = slipped && !repeated ? instanceKey(slipped.reading.check, slipped.reading.cylinder) : null;
+  const again =
+    slipped && !takenAgain(bench, slipped) ? instanceKey(slipped.reading.check, slipped.reading.cylinder) : null;
   const plan = planNext(bench.catalogue, bench.network, bench.belief, bench.planner(), situationOf(bench), again);
   const retests = summary.retests.map((due) => retestAsNext(bench, due));
   const same = (a: NextCheck, b: NextCheck) => a.check === b.check && a.cylinder === b.cylinder;
   const listed = plan.next.filter((n) => !retests.some((r) => same(n, r)));
   return { ...plan, next: [...retests, ...ledByHouse(bench, listed)] };
 }
+
+/** What was taken again and said its part is not asked a third time. */
+const takenAgain = (bench: Pick<Bench, 'readings'>, taken: StandingReading) =>
+  bench.readings.some((r) => r !== taken && r.epoch === taken.epoch && sameReading(r, taken));
+
+/** Whether the reading that most probably slipped was taken again since the last repair. */
+export const slippedWasTakenAgain = (bench: Pick<Bench, 'readings'>, { slipped }: Pick<BenchSummary, 'slipped'>) => {
+  const taken = bench.readings.find((r) => r.event === slipped);
+  return taken !== undefined && takenAgain(bench, taken);
+};
 
 const sameReading = ({ reading: a }: StandingReading, { reading: b }: StandingReading) =>
   a.check === b.check &&

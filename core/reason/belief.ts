@@ -447,21 +447,34 @@ export function likeliestSets({ now }: Belief, most: number): { readonly set: nu
 /** P(some reading slipped | record), 0 .. 1. */
 export const surprise = ({ now }: Belief): number => Math.min(1, Math.max(0, 1 - now.sums.clean));
 
-/** P(this group's readings slipped | record) for every group since the last repair. */
-export function slipChances(network: Network, { now, likelihoods }: Belief): Map<string, number> {
-  const out = new Map<string, number>();
-  const { all, layout, whole } = now;
+/** P(readings of that likelihood slipped | record). */
+function slipChance(network: Network, { all, layout, whole }: Mass, key: string, own: GroupLikelihood): number {
   const { count } = network.space;
-  for (const [key, own] of likelihoods) {
-    const { variable, touched, touchedRow, furtherRow } = network.placed(key, layout);
-    const slips = new Float64Array(variable.rows);
-    for (let row = 0; row < slips.length; row++)
-      slips[row] = own.total[row]! > 0 ? 1 - own.unslipped[row]! / own.total[row]! : 0;
-    const none = slips[0]!;
-    let more = 0;
-    for (let t = 0; t < touched.length; t++) more += all[touched[t]!]! * (slips[touchedRow[t]!]! - none);
-    for (let k = 0; k < furtherRow.length; k++) more += all[count + k]! * (slips[furtherRow[k]!]! - none);
-    out.set(key, none + more / whole);
-  }
-  return out;
+  const { touched, touchedRow, furtherRow } = network.placed(key, layout);
+  const slips = own.total.map((total, row) => (total > 0 ? 1 - own.unslipped[row]! / total : 0));
+  const none = slips[0]!;
+  let more = 0;
+  for (let t = 0; t < touched.length; t++) more += all[touched[t]!]! * (slips[touchedRow[t]!]! - none);
+  for (let k = 0; k < furtherRow.length; k++) more += all[count + k]! * (slips[furtherRow[k]!]! - none);
+  return none + more / whole;
+}
+
+/** P(this group's readings slipped | record) for every group since the last repair. */
+export const slipChances = (network: Network, { now, likelihoods }: Belief): Map<string, number> =>
+  new Map([...likelihoods].map(([key, own]) => [key, slipChance(network, now, key, own)]));
+
+/**
+ * The reading of a variable that most probably slipped, as its event. Readings that agree slip together, and the last stands for them; of
+ * those that contradict each other each slips by itself.
+ */
+export function slippedOf(network: Network, { now, groups }: Belief, key: string): number {
+  const { readings, unsteady } = groups.get(key)!;
+  const last = Math.max(...readings.map((r) => r.event));
+  if (!unsteady) return last;
+  const { variable } = network.placed(key, now.layout);
+  const chances = readings.map((reading) => ({
+    event: reading.event,
+    chance: slipChance(network, now, key, groupLikelihood(variable, withReading(undefined, reading))),
+  }));
+  return chances.reduce((a, b) => (b.chance >= a.chance ? b : a)).event;
 }

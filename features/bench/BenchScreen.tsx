@@ -19,6 +19,7 @@ import {
   type RawCheckEvent,
   type RawEvent,
   SYMPTOMS,
+  slippedWasTakenAgain,
   type TriedLast,
 } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
@@ -283,6 +284,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
             plan={plan}
             closed={closed}
             slippedLine={summary.slipped === null ? null : lineText(summary.slipped)}
+            slippedAgain={slippedWasTakenAgain(now, summary)}
             waiting={waiting}
             offline={offline}
             keeps={keeps}

@@ -15,6 +15,7 @@ export function Notices({
   plan,
   closed,
   slippedLine,
+  slippedAgain,
   waiting,
   offline,
   keeps,
@@ -24,6 +25,8 @@ export function Notices({
   plan: Plan | null;
   closed: boolean;
   slippedLine: string | null;
+  /** The same was taken again, and it still does not fit. */
+  slippedAgain: boolean;
   waiting: number;
   offline: boolean;
   keeps: boolean;
@@ -45,7 +48,10 @@ export function Notices({
       {trouble && <Bar loud>The reckoning stopped: {trouble}. Reload the page; the tape is safe.</Bar>}
       {slippedLine !== null && (
         <Bar testId="slipped">
-          These do not fit together. Most likely slipped: {slippedLine}. Take it again before anything is bought.
+          These do not fit together. Most likely slipped: {slippedLine}.{' '}
+          {slippedAgain
+            ? 'It was taken more than once: if a line is wrong, strike it.'
+            : 'Take it again before anything is bought.'}
         </Bar>
       )}
       {asked.map(({ id }) => (

@@ -166,3 +166,22 @@ describe('lash a millimetre out', () => {
     expect(read(0.6).readings[0]!.assessment.remarks).toEqual([]);
   });
 });
+
+describe('of readings that contradict each other', () => {
+  const heat = (one: number, other: number) => ({
+    check: 'balance.heat',
+    condition: 'half-speed',
+    readings: { 1: { value: one, unit: 'degC' }, 2: { value: other, unit: 'degC' } },
+    fields: { ambient: { value: 18, unit: 'degC' } },
+  });
+  const cut = { check: 'balance.cut-out', cylinder: 2, condition: 'idle', outcome: 'dead' };
+
+  it.each([
+    ['the one between two alike', [heat(212, 58), cut, heat(58, 212), heat(212, 60)], 3],
+    ['the first, where the next two agree', [heat(58, 212), cut, heat(212, 58), heat(212, 60)], 1],
+    ['the last, where it stands alone', [heat(212, 58), cut, heat(58, 212)], 3],
+  ])('%s is the one that slipped', (_, events, slipped) => {
+    const bench = withEvents(complaintOf(['low-power']), ...events);
+    expect(summarise(bench).slipped).toBe(slipped);
+  });
+});
