@@ -148,9 +148,12 @@ function beliefOf(bench: Bench): Belief {
   const sides = sideSets(bench).map((own) => massOfSets(belief, own));
   const chance = surprise(belief);
   const slips = chance >= SURPRISED ? [...slipChances(network, belief)].sort((a, b) => b[1] - a[1])[0] : undefined;
+  const slipped = slips ? slippedOf(network, belief, slips[0]) : null;
+  const doubted = canBeTakenAgain(bench, slipped) ? slipped : null;
+  // What rests on a reading that most probably slipped is not proven until that was taken again.
   const settled = settledFaults(catalogue, network, belief, currentReadings(bench), (check, cylinder) =>
     canLook(bench, check, cylinder),
-  );
+  ).filter(({ proof }) => doubted === null || !proof.includes(doubted));
   return {
     suspects,
     none: noneMass(belief),
@@ -158,7 +161,7 @@ function beliefOf(bench: Bench): Belief {
     conditions: catalogue.conditions.map((c, i) => ({ id: c.id, p: states[i]! })),
     sides,
     surprise: chance,
-    slipped: slips ? slippedOf(network, belief, slips[0]) : null,
+    slipped,
     settled,
     ridge: ridgeOf(bench, p, settled),
     unsteady: [...belief.groups.values()]
@@ -166,6 +169,12 @@ function beliefOf(bench: Bench): Belief {
       .map((g) => g.variable),
   };
 }
+
+/** Whether a reading can be taken again and was not yet. */
+const canBeTakenAgain = (bench: Bench, event: number | null) => {
+  const taken = bench.readings.find((r) => r.event === event);
+  return taken !== undefined && !takenAgain(bench, taken) && !cannotBeMade(bench, taken.reading);
+};
 
 /** Whether a check can be made as the bench stands. */
 const canLook = (bench: Bench, id: string, cylinder: number | null) => {

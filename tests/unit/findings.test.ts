@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type Bench, summarise } from '@/core/index.ts';
+import { type Bench, nextChecks, summarise } from '@/core/index.ts';
 import { complaintOf, eventOf, TWIN, withEvents } from './jobs.ts';
 
 const chances = (bench: Bench) => new Map(summarise(bench).suspects.map((s) => [s.key, s.p]));
@@ -183,5 +183,45 @@ describe('of readings that contradict each other', () => {
   ])('%s is the one that slipped', (_, events, slipped) => {
     const bench = withEvents(complaintOf(['low-power']), ...events);
     expect(summarise(bench).slipped).toBe(slipped);
+  });
+});
+
+describe('a proof that rests on a reading which most probably slipped', () => {
+  const psi = (value: number) => ({ value, unit: 'psi' });
+  const mm = (value: number) => ({ value, unit: 'mm' });
+  const lash = { check: 'valve.lash', cylinder: 1, fields: { intake: mm(0.1), exhaust: mm(2.07) } };
+  // All but the lash is cleared, and what opens a lash so far is cleared as well.
+  const cleared = withEvents(
+    complaintOf(['low-power', 'runs-rough'], {
+      engine: { cylinders: 1, layout: 'single', carburettor: 'one-barrel' },
+    }),
+    { check: 'look.run', condition: 'loaded', symptoms: ['low-power', 'hard-start-cold'] },
+    { check: 'seal.leak-down', cylinder: 1, fields: { supply: psi(80), held: psi(77), orifice: mm(1.016) } },
+    { check: 'spark.tester', cylinder: 1, condition: 'cranking', outcome: 'strong' },
+    { check: 'spark.tester', cylinder: 1, condition: 'full-speed', outcome: 'strong' },
+    { check: 'look.fuel', outcome: 'fresh' },
+    { check: 'look.air-filter', outcome: 'clean' },
+    { check: 'fuel.choke', outcome: 'opens-and-closes' },
+    { check: 'split.choke', condition: 'full-speed', outcome: 'no-change' },
+    { check: 'split.choke', condition: 'idle', outcome: 'no-change' },
+    { check: 'spark.plug-gap', cylinder: 1, outcome: 'ok' },
+    { check: 'spark.plug-look', cylinder: 1, outcome: 'normal' },
+    { check: 'seal.thumb', cylinder: 1, outcome: 'blows-off' },
+    { check: 'valve.rocker-studs', cylinder: 1, outcome: 'tight' },
+    { check: 'valve.pushrods', cylinder: 1, outcome: 'ok' },
+  );
+
+  it('stands once that was taken again, and not before', () => {
+    const once = withEvents(cleared, lash);
+    const doubted = summarise(once);
+    expect(doubted.slipped).toBe(15);
+    expect(doubted.settled).toEqual([]);
+    expect(nextChecks(once, doubted).next[0]).toMatchObject({ check: 'valve.lash', why: { code: 'again' } });
+    expect(summarise(withEvents(once, lash)).settled).toMatchObject([{ fault: 'valve.lash-wide[1]' }]);
+  });
+
+  it('stands where it cannot be taken again', () => {
+    const cannot = withEvents(cleared, lash, { unmade: 'valve.lash', cylinder: 1, because: 'out-of-reach' });
+    expect(summarise(cannot)).toMatchObject({ slipped: 15, settled: [{ fault: 'valve.lash-wide[1]' }] });
   });
 });
