@@ -137,40 +137,49 @@ export function product(
 
 function multiplied(network: Network, mass: Mass, factors: ReadonlyMap<string, GroupLikelihood>): Mass {
   if (factors.size === 0) return mass;
-  const all = mass.all.slice();
-  const unslipped = mass.unslipped.slice();
+  const all = new Float64Array(mass.all);
+  const unslipped = new Float64Array(mass.unslipped);
   let { unslippedScale } = mass;
   let leftOut = 1 / mass.whole;
   for (const [key, { total, unslipped: clean }] of factors) {
     const placed = network.placed(key, mass.layout);
-    const common = multiplyInto(all, placed, total);
-    unslippedScale *= multiplyInto(unslipped, placed, clean) / common;
+    const common = scaleOf(total);
+    const commonClean = scaleOf(clean);
+    multiplyInto(all, unslipped, placed, total, clean, 1 / common, 1 / commonClean);
+    unslippedScale *= commonClean / common;
     leftOut *= common;
   }
   return massOf(network, { layout: mass.layout, all, unslipped, unslippedScale }, leftOut);
 }
 
-/**
- * Multiplies each place by the figure of its row, less the figure of row 0: most places stand on that and stay as they are.
- * @returns the figure left out
- */
+/** The figure of row 0, which is left out; 1 where nothing can be left out, for what cannot be with nothing wrong leaves those places nothing. */
+const scaleOf = (figures: Float64Array) => (figures[0]! > 0 ? figures[0]! : 1);
+
+/** Multiplies each place by the figure of its row times `scale`: most places stand on row 0 and stay as they are. */
 function multiplyInto(
-  mass: Float64Array,
+  all: Float64Array,
+  unslipped: Float64Array,
   { setRow, touched, touchedRow, furtherRow }: Placed,
-  figures: Float64Array,
-): number {
+  total: Float64Array,
+  clean: Float64Array,
+  scale: number,
+  cleanScale: number,
+): void {
   const sets = setRow.length;
-  const none = figures[0]!;
-  // What cannot be with nothing wrong leaves those places nothing.
-  if (!(none > 0)) {
-    for (let i = 0; i < sets; i++) mass[i]! *= figures[setRow[i]!]!;
-    for (let k = 0; k < furtherRow.length; k++) mass[sets + k]! *= figures[furtherRow[k]!]!;
-    return 1;
+  for (let t = 0; t < touched.length; t++) {
+    const i = touched[t]!;
+    const row = touchedRow[t]!;
+    all[i]! *= total[row]! * scale;
+    unslipped[i]! *= clean[row]! * cleanScale;
   }
-  const scale = 1 / none;
-  for (let t = 0; t < touched.length; t++) mass[touched[t]!]! *= figures[touchedRow[t]!]! * scale;
-  for (let k = 0; k < furtherRow.length; k++) mass[sets + k]! *= figures[furtherRow[k]!]! * scale;
-  return none;
+  for (let k = 0, i = sets; k < furtherRow.length; k++, i++) {
+    const row = furtherRow[k]!;
+    all[i]! *= total[row]! * scale;
+    unslipped[i]! *= clean[row]! * cleanScale;
+  }
+  // The rest stands on row 0.
+  if (!(total[0]! > 0)) for (let i = 0; i < sets; i++) if (setRow[i] === 0) all[i] = 0;
+  if (!(clean[0]! > 0)) for (let i = 0; i < sets; i++) if (setRow[i] === 0) unslipped[i] = 0;
 }
 
 /** Beyond this, either way, masses are brought back to where figures are dense. */
@@ -429,20 +438,30 @@ export function massOfSets({ now }: Belief, of: Int32Array): number {
 /** The `most` likeliest sets, the likeliest first. */
 export function likeliestSets({ now }: Belief, most: number): { readonly set: number; readonly p: number }[] {
   const masses = setsIn(now.layout, now.all);
-  const { count } = now.layout.space;
+  const { count, faults: n } = now.layout.space;
   const top = new Int32Array(most);
   let found = 0;
   let least = 0;
-  for (let i = 0; i < count; i++) {
-    const mass = masses[i]!;
-    if (mass <= least) continue;
-    let at = found < most ? found++ : most - 1;
-    for (; at > 0 && masses[top[at - 1]!]! < mass; at--) top[at] = top[at - 1]!;
-    top[at] = i;
-    if (found === most) least = masses[top[most - 1]!]!;
-  }
+  const look = (from: number, to: number) => {
+    for (let i = from; i < to; i++) {
+      const mass = masses[i]!;
+      if (mass <= least) continue;
+      let at = found < most ? found++ : most - 1;
+      for (; at > 0 && masses[top[at - 1]!]! < mass; at--) top[at] = top[at - 1]!;
+      top[at] = i;
+      if (found === most) least = masses[top[most - 1]!]!;
+    }
+  };
+  look(0, 1 + n);
+  // No pair is likelier than either of its faults: most rows of pairs need not be gone over.
+  for (let a = 0, at = 1 + n; a < n; at += n - 1 - a, a++)
+    if (now.sums.faults[a]! * now.whole * ROUNDING > least) look(at, at + n - 1 - a);
+  look(1 + n + (n * (n - 1)) / 2, count);
   return Array.from(top.subarray(0, found), (set) => ({ set, p: masses[set]! / now.whole }));
 }
+
+/** A sum and what it is the sum of may differ in the last places. */
+const ROUNDING = 1 + 1e-9;
 
 /** P(some reading slipped | record), 0 .. 1. */
 export const surprise = ({ now }: Belief): number => Math.min(1, Math.max(0, 1 - now.sums.clean));

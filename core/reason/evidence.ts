@@ -114,44 +114,44 @@ function likelihoodOf(variable: CompiledVariable, group: Group, before: GroupLik
   if (group.unsteady) {
     total.fill(1, from);
     unslipped.fill(1, from);
+    const own = new Float64Array(rows);
     perReading.forEach((reading, k) => {
-      const mean = asItLooks(today, [reading], from);
+      asItLooks(today, [reading], from, kept, own);
       for (let row = from; row < rows; row++) {
-        unslipped[row]! *= kept * mean[row]!;
-        total[row]! *= kept * mean[row]! + spec.slip * blank[k]!;
+        unslipped[row]! *= own[row]!;
+        total[row]! *= own[row]! + spec.slip * blank[k]!;
       }
     });
     return { total, unslipped };
   }
   const slipped = spec.slip * blank.reduce((p, b) => p * b, 1);
-  const shared = asItLooks(today, perReading, from);
-  for (let row = from; row < rows; row++) {
-    const own = kept * shared[row]!;
-    unslipped[row] = own;
-    total[row] = own + slipped;
-  }
+  asItLooks(today, perReading, from, kept, unslipped);
+  for (let row = from; row < rows; row++) total[row] = unslipped[row]! + slipped;
   return { total, unslipped };
 }
 
-/** P(readings | row), averaged over what shows itself today; rows before `from` are not to be read. */
+/** P(readings | row), averaged over what shows itself today, times `share`: into `out`, for the rows from `from` on. */
 function asItLooks(
   { rows, start, weight, look }: Today,
   readings: readonly Float64Array[],
   from: number,
-): Float64Array {
-  const [first, ...more] = readings as [Float64Array, ...Float64Array[]];
-  if (more.length === 0 && rows.length === 0) return first;
-  const alone = first.slice();
-  for (const reading of more) for (let row = 0; row < alone.length; row++) alone[row]! *= reading[row]!;
-  const out = alone.slice();
+  share: number,
+  out: Float64Array,
+): void {
+  let [together] = readings as [Float64Array];
+  if (readings.length > 1) {
+    together = together.slice();
+    for (const reading of readings.slice(1))
+      for (let row = 0; row < together.length; row++) together[row]! *= reading[row]!;
+  }
+  for (let row = from; row < out.length; row++) out[row] = share * together[row]!;
   for (let k = 0; k < rows.length; k++) {
     const row = rows[k]!;
     if (row < from) continue;
     let mean = 0;
-    for (let t = start[k]!; t < start[k + 1]!; t++) mean += weight[t]! * alone[look[t]!]!;
-    out[row] = mean;
+    for (let t = start[k]!; t < start[k + 1]!; t++) mean += weight[t]! * together[look[t]!]!;
+    out[row] = share * mean;
   }
-  return out;
 }
 
 /** A reading weighs the same however often it is asked: worked out once for each variable of each network. */

@@ -14,14 +14,16 @@ const HEARD_PER_READING = 6;
  * @returns ascending index triples, not yet in the space
  */
 export function askedTriples(network: Network, belief: Belief): [number, number, number][] {
-  if (belief.likelihoods.size < 3) return [];
-  const p = marginals(belief);
   const { space } = network;
-  const readings = [...belief.likelihoods].flatMap(([key, likelihood]) => {
-    const found = explainedBy(network, belief, key, likelihood);
-    if (found.faults.length === 0) return [];
-    return [{ ...found, heard: [...found.faults].sort((a, b) => p[b]! - p[a]!).slice(0, HEARD_PER_READING) }];
-  });
+  const found = [...belief.likelihoods]
+    .map(([key, likelihood]) => explainedBy(network, belief, key, likelihood))
+    .filter(({ faults }) => faults.length > 0);
+  if (found.length < 3) return [];
+  const p = marginals(belief);
+  const readings = found.map((own) => ({
+    ...own,
+    heard: [...own.faults].sort((a, b) => p[b]! - p[a]!).slice(0, HEARD_PER_READING),
+  }));
   const wanted = new Map<string, [number, number, number]>();
   for (let x = 0; x < readings.length; x++) {
     for (let y = x + 1; y < readings.length; y++) {
