@@ -141,6 +141,13 @@ function localsOf({ members }: Space, i: number, localOf: Int16Array, out: Int16
   }
 }
 
+/** Row of a combination of no more than two faults and no state, of `n` local faults: numbered one after the other. */
+const plainRow = (a: number, b: number, n: number): number => (a < 0 ? 0 : b < 0 ? 1 + a : 1 + n + pairAt(a, b, n));
+
+/** What any other combination is looked up by. */
+const furtherKey = (a: number, b: number, c: number, mask: number, n: number): number =>
+  (((a + 1) * (n + 1) + b + 1) * (n + 1) + c + 1) * 256 + mask;
+
 /** Finds the row of a combination, and writes down one not met before. */
 class Rows {
   readonly added: number[] = [];
@@ -157,13 +164,8 @@ class Rows {
   }
 
   rowOf(a: number, b: number, c: number, mask: number): number {
-    if (mask === 0) {
-      if (a < 0) return 0;
-      if (b < 0) return 1 + a;
-      if (c < 0) return 1 + this.locals + pairAt(a, b, this.locals);
-    }
-    const n = this.locals + 1;
-    const key = (((a + 1) * n + b + 1) * n + c + 1) * 256 + mask;
+    if (mask === 0 && c < 0) return plainRow(a, b, this.locals);
+    const key = furtherKey(a, b, c, mask, this.locals);
     const found = (this.further ?? this.from?.book.further)?.get(key);
     if (found !== undefined) return found;
     this.further ??= new Map(this.from?.book.further);
@@ -307,10 +309,8 @@ function todayOf({ shows, localFaults }: Shape, { locals, masks, further }: Book
   const weight: number[] = [];
   const look: number[] = [];
   const n = localFaults.length;
-  const rowOf = (a: number, b: number, c: number, mask: number): number => {
-    if (mask === 0 && c < 0) return a < 0 ? 0 : b < 0 ? 1 + a : 1 + n + pairAt(a, b, n);
-    return further.get((((a + 1) * (n + 1) + b + 1) * (n + 1) + c + 1) * 256 + mask)!;
-  };
+  const rowOf = (a: number, b: number, c: number, mask: number): number =>
+    mask === 0 && c < 0 ? plainRow(a, b, n) : further.get(furtherKey(a, b, c, mask, n))!;
   const seen = new Int16Array(3);
   for (let row = 0; row < rows; row++) {
     let comes = false;
