@@ -9,6 +9,14 @@ export {
   replayAll,
   warmingUp,
 } from './bench.ts';
+export { type CloseBlocker, fittedBypasses, openTemporaries } from './closing.ts';
+export { type Explanation, explainSuspect } from './explainSuspect.ts';
 export { type Finding, findingsOf, notShown } from './findings.ts';
+export { beforeHandingBack, HANDING_BACK, type TriedLast } from './handBack.ts';
+export { nextChecks, slippedWasTakenAgain, stillToOpen } from './next.ts';
+export { type BeforeAfter, type RetestDue, readingBefore } from './retest.ts';
+export type { BoltMark, RidgePart } from './ridge.ts';
+export { leadingSide } from './sides.ts';
+export { cannotBeMade } from './situation.ts';
 export * from './summary.ts';
 export { twoSteps } from './twoSteps.ts';

@@ -3,7 +3,8 @@ import { checkOf } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
 import type { NextCheck, Plan, Why } from '../reason/index.ts';
 import { advance, type Bench } from './bench.ts';
-import { nextChecks, summarise } from './summary.ts';
+import { nextChecks } from './next.ts';
+import { summarise } from './summary.ts';
 
 /** So many of the best by one step are looked at by two. */
 const LOOKED_FURTHER = 5;

@@ -18,8 +18,11 @@ import {
   type Plan,
   type RawCheckEvent,
   type RawEvent,
+  readingBefore,
+  readingText,
   SYMPTOMS,
   slippedWasTakenAgain,
+  stateLabel,
   type TriedLast,
 } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
@@ -43,7 +46,14 @@ import { Notices } from './Notices.tsx';
 import { PartPanel } from './PartPanel.tsx';
 import { type Entries, Plate, type PlateCheck } from './Plate.tsx';
 import { type BeforeAfterLine, beforeLineText } from './pairs.ts';
-import { NOTHING_PLANNED, pickedPlate, plannedPlate, rawReading, replacingPlate, type TapeEvent } from './plates.ts';
+import {
+  NOTHING_PLANNED,
+  pickedPlate,
+  plannedPlate,
+  replacingPlate,
+  standingReading,
+  type TapeEvent,
+} from './plates.ts';
 import { AnyRepair, RepairPlate } from './RepairPanel.tsx';
 import { type Before, correctable, eventText, Tape } from './Tape.tsx';
 import { useDraft } from './useDraft.ts';
@@ -146,8 +156,8 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
 
   const suggested = useMemo(() => {
     const [entry] = plan?.next ?? [];
-    return plan && entry ? plannedPlate(entry, plan, summary.sides, now.readings, lines) : NOTHING_PLANNED;
-  }, [plan, summary.sides, now.readings, lines]);
+    return plan && entry ? plannedPlate(entry, plan, summary.sides) : NOTHING_PLANNED;
+  }, [plan, summary.sides]);
   // Until somebody touches it the plate follows the plan, and waits while a new one is worked out: what is typed next must
   // not land in the check that was just recorded.
   const plate = picked?.plate ?? touched ?? (now.planStale ? null : suggested);
@@ -168,7 +178,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
     setTurn((t) => t + 1);
   };
   const pickEntry = (entry: NextCheck) => {
-    if (plan) pick(plannedPlate(entry, plan, summary.sides, now.readings, lines));
+    if (plan) pick(plannedPlate(entry, plan, summary.sides));
   };
   const pickAny = ({ check, cylinder }: FoundCheck) =>
     pick(pickedPlate(check, cylinder, caseHead.engine, ridge.get().sides));
@@ -257,9 +267,14 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
   };
   const befores = new Map<number, Before>();
   for (const { before, after } of summary.pairs) {
-    const event = rawReading(lines, before.event);
+    const event = standingReading(lines, before.event);
     if (event) befores.set(after.event, { number: before.event, event });
   }
+  const beforeText = (asked: Parameters<typeof readingBefore>[1], number?: number) => {
+    const before = readingBefore(now, asked, number);
+    const event = before && standingReading(lines, before.event);
+    return event && `${readingText(event)} (${stateLabel(before.reading)})`;
+  };
   const plateKey =
     plate &&
     `${turn}/${plate.check}/${plate.cylinder}/${plate.pair}/${plate.replaces}/${plate.condition}/${plate.temperature}`;
@@ -329,7 +344,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
                 />
               ) : summary.phase === 'ready' && picked === null && !more ? (
                 <ReadyPlate
-                  pairs={summary.pairs.map((pair) => beforeLineText(pair, (n) => rawReading(lines, n)))}
+                  pairs={summary.pairs.map((pair) => beforeLineText(pair, (n) => standingReading(lines, n)))}
                   handingBack={summary.handingBack}
                   onTry={({ check, condition, temperature }) =>
                     pick({ ...pickedPlate(checkOf(check), null, caseHead.engine, []), condition, temperature })
@@ -351,6 +366,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
                   habit={habit}
                   readings={now.readings}
                   epoch={epochOf(now)}
+                  beforeText={(asked) => beforeText(asked, plate.replaces ?? undefined)}
                   canRecord={person !== null}
                   onTouched={(entries) => {
                     setTouched((old) => old ?? plate);

@@ -15,6 +15,7 @@ import {
   OUT_OF_REACH_WORDS,
   type RawCheckEvent,
   type RawUnmadeEvent,
+  type Reading,
   type RunningState,
   readReading,
   STATE_WORDS,
@@ -46,7 +47,6 @@ export interface PlateCheck {
   readonly retest: boolean;
   /** The printed line it replaces. */
   readonly replaces: number | null;
-  readonly beforeText: string | null;
 }
 
 /** What stands in the boxes, by side; `0` where a check has none. */
@@ -63,6 +63,8 @@ interface Props {
   readonly habit: Habit;
   readonly readings: readonly StandingReading[];
   readonly epoch: number;
+  /** What the same check showed before the repair, as printed; null where it repeats nothing. */
+  readonly beforeText: (asked: Pick<Reading, 'check' | 'cylinder' | 'condition' | 'temperature'>) => string | null;
   readonly canRecord: boolean;
   readonly onTouched: (entries: Entries) => void;
   readonly onSide: (cylinder: number | null) => void;
@@ -82,6 +84,7 @@ export function Plate({
   habit,
   readings,
   epoch,
+  beforeText,
   canRecord,
   onTouched,
   onSide,
@@ -104,6 +107,11 @@ export function Plate({
   const form = useRef<HTMLFormElement>(null);
   const foot = useRef<HTMLDivElement>(null);
   const state = entries[sides[0]!]!;
+  const befores = sides.flatMap((side) => {
+    const { condition, temperature } = state;
+    const text = beforeText({ check: check.id, cylinder: side || null, condition, temperature });
+    return text === null ? [] : [{ side, text }];
+  });
   const drafts = useMemo(
     () =>
       sidesOf(plate, head).map((side) => {
@@ -232,9 +240,11 @@ export function Plate({
         <PlateHead plate={plate} check={check} state={state} twin={head.engine.cylinders > 1} />
         <p className="mt-1.5 max-w-[64ch] text-[1.1rem] leading-snug">{check.todo}</p>
         {plate.from && <p className="mt-1 text-[0.95rem] leading-snug text-soft">{whyLine(plate.from)}</p>}
-        {plate.beforeText !== null && (
-          <p className="mt-1 bg-well px-2 py-1 font-semibold">Before: {plate.beforeText}</p>
-        )}
+        {befores.map(({ side, text }) => (
+          <p key={side} className="mt-1 bg-well px-2 py-1 font-semibold">
+            Before{plate.pair && `, cylinder ${side}`}: {text}
+          </p>
+        ))}
         <div className="mt-2">
           <Cautions ids={check.hazards} />
         </div>

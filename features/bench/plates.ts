@@ -6,8 +6,6 @@ import {
   type NextCheck,
   type Plan,
   type RawCheckEvent,
-  readingText,
-  type StandingReading,
 } from '@/core/index.ts';
 import type { PrintedEvent } from './jobFile.ts';
 import type { PlateCheck } from './Plate.tsx';
@@ -15,7 +13,7 @@ import type { PlateCheck } from './Plate.tsx';
 /** Two sides nearer than this in minutes saved are a tie. */
 const TIE_MIN = 0.75;
 
-const BLANK = { from: null, retest: false, replaces: null, beforeText: null, temperature: null, pair: false } as const;
+const BLANK = { from: null, retest: false, replaces: null, temperature: null, pair: false } as const;
 
 /** With nothing worth a check, running it and listening is what is left. */
 export const NOTHING_PLANNED: PlateCheck = { ...BLANK, check: 'look.run', cylinder: null, condition: 'loaded' };
@@ -33,18 +31,7 @@ export function twinOf(entry: NextCheck, next: readonly NextCheck[]): NextCheck 
 }
 
 /** A check of the plan on the plate; both cylinders at once while the side is unknown. */
-export function plannedPlate(
-  entry: NextCheck,
-  plan: Plan,
-  sides: readonly number[],
-  readings: readonly StandingReading[],
-  events: readonly TapeEvent[],
-): PlateCheck {
-  const isRetest = entry.why.code === 'retest';
-  const before = isRetest
-    ? readings.findLast((r) => r.reading.check === entry.check && r.reading.cylinder === entry.cylinder)
-    : undefined;
-  const raw = before ? rawReading(events, before.event) : null;
+export function plannedPlate(entry: NextCheck, plan: Plan, sides: readonly number[]): PlateCheck {
   const pair = twinOf(entry, plan.next) !== undefined && leadingSide(sides) === null;
   return {
     check: entry.check,
@@ -53,9 +40,8 @@ export function plannedPlate(
     condition: entry.condition,
     temperature: entry.temperature,
     from: entry,
-    retest: isRetest,
+    retest: entry.why.code === 'retest',
     replaces: null,
-    beforeText: raw ? readingText(raw) : null,
   };
 }
 
@@ -87,7 +73,10 @@ export function replacingPlate(number: number, event: RawCheckEvent): PlateCheck
 /** A line of the tape by its number, sent or not. */
 export type TapeEvent = Pick<PrintedEvent, 'seq' | 'event'>;
 
-export const rawReading = (events: readonly TapeEvent[], number: number): RawCheckEvent | null => {
+/** What stands in a printed line: the line itself, or what the last correction put in its place; null once it is struck. */
+export function standingReading(events: readonly TapeEvent[], number: number): RawCheckEvent | null {
+  const correction = events.findLast(({ event }) => 'correct' in event && event.correct === number);
+  if (correction) return standingReading(events, correction.seq);
   const event = events.find((e) => e.seq === number)?.event;
   return event && 'check' in event && event.check !== undefined ? (event as RawCheckEvent) : null;
-};
+}

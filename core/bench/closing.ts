@@ -1,0 +1,53 @@
+import { isCondition } from '../faults/index.ts';
+import type { Bench, MadeRepair } from './bench.ts';
+import type { RetestDue } from './retest.ts';
+
+export type CloseBlocker =
+  | { readonly code: 'bypass-fitted'; readonly repair: number; readonly key: string }
+  | { readonly code: 'temporary-open'; readonly repair: number; readonly key: string }
+  | { readonly code: 'nothing-repaired' }
+  | { readonly code: 'only-a-condition'; readonly key: string }
+  | { readonly code: 'retest-due'; readonly check: string; readonly cylinder: number | null }
+  | { readonly code: 'complaint-not-gone'; readonly check: string };
+
+export function closeBlockers(
+  bench: Bench,
+  retests: readonly RetestDue[],
+  gone: readonly { check: string; gone: boolean }[],
+): CloseBlocker[] {
+  const out: CloseBlocker[] = fittedBypasses(bench).map((r) => ({
+    code: 'bypass-fitted',
+    repair: r.event,
+    key: r.key,
+  }));
+  out.push(
+    ...openTemporaries(bench).map((r): CloseBlocker => ({ code: 'temporary-open', repair: r.event, key: r.key })),
+  );
+  const mended = bench.repairs.filter((r) => r.step.action !== 'bypassed');
+  if (mended.length === 0) out.push({ code: 'nothing-repaired' });
+  else if (mended.every((r) => isCondition(r.step.id))) out.push({ code: 'only-a-condition', key: mended[0]!.key });
+  out.push(...retests.map((r): CloseBlocker => ({ code: 'retest-due', check: r.check, cylinder: r.cylinder })));
+  for (const { check, gone: isGone } of gone)
+    if (!isGone && !retests.some((r) => r.check === check)) out.push({ code: 'complaint-not-gone', check });
+  return out;
+}
+
+/** Bypasses with no other work on the same part after them. They keep a job open whatever its end. */
+export function fittedBypasses(bench: Pick<Bench, 'repairs'>): MadeRepair[] {
+  return bench.repairs.filter(
+    (r, i) =>
+      r.step.action === 'bypassed' &&
+      !bench.repairs.some((later, j) => j > i && later.key === r.key && later.step.action !== 'bypassed'),
+  );
+}
+
+/** Temporary repairs nobody has made good yet. */
+export function openTemporaries(bench: Pick<Bench, 'repairs'>): MadeRepair[] {
+  return bench.repairs.filter(
+    (r, i) =>
+      r.step.temporary &&
+      !bench.repairs.some(
+        (later, j) => j > i && later.key === r.key && !later.step.temporary && later.step.action !== 'bypassed',
+      ),
+  );
+}

@@ -1,0 +1,83 @@
+import { accessKeysFor, accessOf, checkOf } from '../checks/index.ts';
+import { cylindersOf } from '../engine/index.ts';
+import { isBarred } from '../reason/candidates.ts';
+import { instanceKey } from '../reason/fromCatalogue.ts';
+import { type NextCheck, type Plan, planNext } from '../reason/plan.ts';
+import { type Bench, epochOf } from './bench.ts';
+import { takenAgain } from './readings.ts';
+import type { RetestDue } from './retest.ts';
+import { situationOf } from './situation.ts';
+import type { BenchSummary } from './summary.ts';
+
+/** The ranked next checks, one step ahead; after a repair its re-tests come first. */
+export function nextChecks(bench: Bench, summary: Pick<BenchSummary, 'slipped' | 'retests'>): Plan {
+  const slipped = summary.slipped === null ? undefined : bench.readings.find((r) => r.event === summary.slipped);
+  const again =
+    slipped && !takenAgain(bench, slipped) ? instanceKey(slipped.reading.check, slipped.reading.cylinder) : null;
+  const plan = planNext(bench.catalogue, bench.network, bench.belief, bench.planner(), situationOf(bench), again);
+  const retests = summary.retests.map((due) => retestAsNext(bench, due));
+  const same = (a: NextCheck, b: NextCheck) => a.check === b.check && a.cylinder === b.cylinder;
+  const listed = plan.next.filter((n) => !retests.some((r) => same(n, r)));
+  return { ...plan, next: [...retests, ...ledByHouse(bench, listed)] };
+}
+
+/** Whether the reading that most probably slipped was taken again since the last repair. */
+export const slippedWasTakenAgain = (bench: Pick<Bench, 'readings'>, { slipped }: Pick<BenchSummary, 'slipped'>) => {
+  const taken = bench.readings.find((r) => r.event === slipped);
+  return taken !== undefined && takenAgain(bench, taken);
+};
+
+/** What makes it safe and what is to be taken again stay first; then what the house's school leads with, until it was looked at. */
+function ledByHouse(bench: Bench, listed: readonly NextCheck[]): readonly NextCheck[] {
+  const { practice, head, catalogue, hot } = bench;
+  const epoch = epochOf(bench);
+  const lead = practice.leads.find(({ with: told }) => told.some((symptom) => head.complaint.includes(symptom)));
+  if (!lead || bench.readings.some((r) => r.epoch === epoch && lead.checks.includes(r.reading.check))) return listed;
+  const instance = catalogue.checks.find((c) => lead.checks.includes(c.check.id));
+  if (!instance || !bench.planner().candidates.some((c) => c.instance.check.id === instance.check.id)) return listed;
+  const { check, cylinder } = instance;
+  const condition =
+    head.complaint.includes('cranks-no-start') && check.states.includes('cranking') ? 'cranking' : check.states[0]!;
+  const temperature = hot && check.temperatures.includes('hot') ? 'hot' : null;
+  const found = listed.find((n) => lead.checks.includes(n.check));
+  if (!found && isBarred(situationOf(bench), instance, condition, temperature)) return listed;
+  const first: NextCheck = found ?? {
+    ...asNext(bench, { check: check.id, cylinder, condition, temperature }),
+    why: { code: 'house' },
+  };
+  const fixed = listed.filter((n) => n.why.code === 'makes-safe' || n.why.code === 'again');
+  // Nothing that cranks comes before what makes cranking safe.
+  if (fixed.length > 0 && condition === 'cranking') return listed;
+  return [...fixed, first, ...listed.filter((n) => !fixed.includes(n) && n !== first)];
+}
+
+/** What must still be opened for a check as the bench stands, and the minutes of opening and closing it [min]. */
+export function stillToOpen(
+  bench: Bench,
+  check: string,
+  cylinder: number | null,
+): { readonly opens: readonly string[]; readonly minutes: number } {
+  const opens = accessKeysFor(checkOf(check), cylinder, cylindersOf(bench.head.engine)).filter(
+    (key) => !bench.open.has(key),
+  );
+  return { opens, minutes: opens.reduce((sum, key) => sum + accessOf(key).openMin + accessOf(key).closeMin, 0) };
+}
+
+/** A check put on the list apart from its worth. */
+function asNext(
+  bench: Bench,
+  { check, cylinder, condition, temperature }: Pick<NextCheck, 'check' | 'cylinder' | 'condition' | 'temperature'>,
+): Omit<NextCheck, 'why'> {
+  const { opens, minutes } = stillToOpen(bench, check, cylinder);
+  return { check, cylinder, condition, temperature, minutes: checkOf(check).minutes + minutes, minutesSaved: 0, opens };
+}
+
+function retestAsNext(bench: Bench, { repair, ...due }: RetestDue): NextCheck {
+  return {
+    ...asNext(bench, due),
+    why: {
+      code: 'retest',
+      repair: repair === null ? null : (bench.repairs.find((r) => r.event === repair)?.key ?? null),
+    },
+  };
+}

@@ -1,0 +1,36 @@
+import type { Reading } from '../checks/index.ts';
+import { instanceKey } from '../reason/fromCatalogue.ts';
+import type { StandingReading } from '../reason/settle.ts';
+import type { Bench } from './bench.ts';
+
+/** Which check, where, and in which state of the engine. */
+type ReadingPlace = Pick<Reading, 'check' | 'cylinder' | 'condition' | 'temperature'>;
+
+/**
+ * Readings that still speak of the engine as it is: taken since the last repair that changed what they see. A coil measured
+ * before the battery was replaced is still that coil.
+ */
+export function currentReadings(bench: Bench): StandingReading[] {
+  return bench.readings.filter((r) => {
+    const variable = instanceKey(r.reading.check, r.reading.cylinder);
+    if (!bench.network.hasVariable(variable)) return false;
+    const { touches } = bench.network.variable(variable);
+    return !bench.repairs.some(
+      (repair) => repair.event > r.event && repair.step.action !== 'bypassed' && touches.includes(repair.key),
+    );
+  });
+}
+
+/** What was taken again and said its part is not asked a third time. */
+export const takenAgain = (bench: Pick<Bench, 'readings'>, taken: StandingReading) =>
+  bench.readings.some((r) => r !== taken && r.epoch === taken.epoch && sameReading(r.reading, taken.reading));
+
+/** The same check on the same side, in one state and equally hot: what was not said to be hot was not. */
+export const sameReading = (a: ReadingPlace, b: ReadingPlace) =>
+  a.check === b.check &&
+  a.cylinder === b.cylinder &&
+  a.condition === b.condition &&
+  (a.temperature === 'hot') === (b.temperature === 'hot');
+
+export const lastEventOf = (bench: Bench, wanted: (r: StandingReading) => boolean) =>
+  bench.readings.findLast(wanted)?.event ?? null;

@@ -1,0 +1,58 @@
+import { checkOf } from '../checks/index.ts';
+import { barredBy } from '../reason/barred.ts';
+import { isBarred, type Situation } from '../reason/candidates.ts';
+import type { NextCheck } from '../reason/plan.ts';
+import { NOT_CRANKING } from '../symptoms.ts';
+import { type Bench, epochOf, houseMakes, toldAlready } from './bench.ts';
+import { currentReadings, lastEventOf, takenAgain } from './readings.ts';
+
+/** Whether the record says that a check cannot be made as things stand. */
+export const cannotBeMade = (
+  bench: Bench,
+  { check, cylinder, condition, temperature }: Pick<NextCheck, 'check' | 'cylinder' | 'condition' | 'temperature'>,
+): boolean => isBarred(situationOf(bench), { check: checkOf(check), cylinder }, condition, temperature);
+
+/** Whether a reading can be taken again and was not yet. */
+export const canBeTakenAgain = (bench: Bench, event: number | null) => {
+  const taken = bench.readings.find((r) => r.event === event);
+  return taken !== undefined && !takenAgain(bench, taken) && !cannotBeMade(bench, taken.reading);
+};
+
+/** Whether a check can be made as the bench stands. */
+export const canLook = (bench: Bench, id: string, cylinder: number | null) => {
+  const check = checkOf(id);
+  return (
+    houseMakes(bench.head, bench.practice, check) &&
+    !cannotBeMade(bench, { check: id, cylinder, condition: check.states[0]!, temperature: null })
+  );
+};
+
+/** The complaint is that it does not run at all; a start that dies at once is a start. */
+const saidNotToRun = ({ head }: Bench) =>
+  head.complaint.some((s) => s === 'cranks-no-start' || NOT_CRANKING.includes(s)) &&
+  !head.complaint.some((s) => s === 'starts-then-dies' || s === 'runs-rough' || s === 'low-power');
+
+export function situationOf(bench: Bench): Situation {
+  const deadStop = lastEventOf(bench, (r) => r.reading.check === 'look.crank' && r.assessment.outcome === 'stops-dead');
+  const plugsOut = lastEventOf(
+    bench,
+    (r) => r.reading.check === 'turn.plugs-out' && r.assessment.outcome !== 'still-locked',
+  );
+  const stopped =
+    deadStop ??
+    (bench.head.complaint.includes('crank-stops') || bench.head.complaint.includes('will-not-turn') ? 0 : null);
+  return {
+    open: bench.open,
+    hot: bench.hot,
+    hasRun: bench.hasRun,
+    repaired: epochOf(bench) > 0,
+    crankingUnsafe: stopped !== null && (plugsOut ?? -1) < stopped,
+    lastCylinder: bench.lastCylinder,
+    doesNotRun: saidNotToRun(bench) && !bench.hasRun && epochOf(bench) === 0,
+    after: bench.practice.after,
+    readings: currentReadings(bench),
+    told: toldAlready(bench),
+    epoch: epochOf(bench),
+    barred: barredBy(bench.unmade, bench.readings, epochOf(bench)),
+  };
+}
