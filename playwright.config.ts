@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { CHROMIUM, SOMEBODY_HERE } from './scripts/lib/browser.mjs';
 
 /** `npm test` starts a server on a build and database of its own and names it here. */
 export default defineConfig({
@@ -16,18 +17,9 @@ export default defineConfig({
     actionTimeout: 15_000,
     viewport: { width: 1280, height: 800 },
     serviceWorkers: 'block',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    // Somebody said already who is at this tablet; `who.spec.ts` shows what happens where nobody did.
+    storageState: SOMEBODY_HERE,
+    launchOptions: CHROMIUM,
     screenshot: 'only-on-failure',
   },
 });

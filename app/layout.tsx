@@ -1,6 +1,6 @@
 import type { Metadata, Viewport } from 'next';
 import type { ReactNode } from 'react';
-import { Courier } from '@/features/offline/Courier.tsx';
+import { Courier } from '@/features/record/client/Courier.tsx';
 import { deskLook } from '@/features/shop/settings.ts';
 import './globals.css';
 

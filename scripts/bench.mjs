@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync, rmSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { build, loadDemo, migrate, serve } from './lib/app.mjs';
+import { CHROMIUM, SOMEBODY_HERE } from './lib/browser.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
 import { grantUpdates, startMariadb } from './lib/mariadb.mjs';
 import { under } from './lib/paths.mjs';
@@ -48,12 +49,13 @@ const TRACE = [
 
 async function inChromium(work) {
   const { chromium } = await import('@playwright/test');
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
+  const browser = await chromium.launch(CHROMIUM);
   try {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+    const context = await browser.newContext({
+      viewport: { width: 1280, height: 800 },
+      serviceWorkers: 'block',
+      storageState: SOMEBODY_HERE,
+    });
     const page = await context.newPage();
     page.setDefaultTimeout(15_000);
     return await work(page);
@@ -74,41 +76,30 @@ async function casesInWorker(address, fresh) {
     await page.goto(`${address}/jobs/job-heron-4-power`);
     const script = (await started).url();
     await page.goto(`${address}/rules`);
+    await page.addScriptTag({ path: under('node_modules', 'comlink', 'dist', 'umd', 'comlink.min.js') });
     const all = { updates: [], plans: [] };
     for (const { events, ...head } of fresh ? cases : [...cases, ...cases]) {
       const { updates, plans } = await page.evaluate(
         async ({ script, head, events, fresh }) => {
           const worker = (fresh ? null : globalThis.kept) ?? new Worker(script);
           globalThis.kept = worker;
-          let heard = () => {};
-          worker.onmessage = ({ data }) => heard(data);
-          const ask = (message) =>
-            new Promise((resolve, reject) => {
-              let tookUpdate = 0;
-              worker.onerror = (event) => reject(new Error(event.message));
-              heard = (data) => {
-                if (data.kind === 'failed') reject(new Error(data.message));
-                if (data.ticket !== message.ticket) return;
-                if (data.kind === 'believed') tookUpdate = data.tookMs;
-                if (data.kind === 'planned') resolve([tookUpdate, data.tookMs]);
-              };
-              worker.postMessage(message);
-            });
+          const reasoner = globalThis.Comlink.wrap(worker);
           const rest = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
           const updates = [];
           const plans = [];
-          await ask({ kind: 'open', ticket: 0, head, events: [] });
+          await reasoner.open(head, []);
           for (const [n, event] of events.entries()) {
             // As the technician reads the page, puts the check on the plate, then reads the instrument.
             await rest(!fresh ? 20 : n === 0 ? 1500 : 150);
             if (event.check) {
               const { check, cylinder, condition, temperature } = event;
-              worker.postMessage({ kind: 'prepare', ticket: n, check: { check, cylinder, condition, temperature } });
+              await reasoner.prepare({ check, cylinder, condition, temperature });
               await rest(fresh ? 150 : 20);
             }
-            const [update, plan] = await ask({ kind: 'add', ticket: n + 1, event });
-            updates.push(update);
-            plans.push(plan);
+            const believed = await reasoner.add(event);
+            const planned = await reasoner.plan(believed.events);
+            updates.push(believed.tookMs);
+            plans.push(planned.tookMs);
           }
           if (fresh) worker.terminate();
           return { updates, plans };
@@ -123,71 +114,86 @@ async function casesInWorker(address, fresh) {
   });
 }
 
-/** From the key that records a reading to the frame after its ridge is drawn, and from there to the frame with its list. */
-async function readingToRidge(address) {
-  const toRidge = [];
-  const toList = [];
-  const updates = [];
-  const plans = [];
+/** A job of its own, so that each starts from the same record. */
+async function newJob(page, address) {
+  const id = `bench-job-${Date.now()}`;
+  const answer = await page.request.post(`${address}/api/jobs`, {
+    data: {
+      id,
+      complaintId: `${id}-c`,
+      personId: 'person-ilse',
+      machineId: 'machine-heron-4',
+      newMachine: null,
+      complaint: ['low-power'],
+      said: '',
+      hours: null,
+      storedMonths: null,
+      flags: [],
+      promisedOn: null,
+    },
+  });
+  if (!answer.ok()) throw new Trouble(await answer.text(), 'see the message above.');
+  return `${address}/jobs/${id}`;
+}
+
+/** Marks the frame in which the list that follows a reading is drawn. */
+const watchList = (page) =>
+  page.evaluate(() => {
+    const order = document.querySelector('[aria-label="Bench order"]');
+    new MutationObserver(() => {
+      if (order.dataset.events) requestAnimationFrame(() => performance.mark('list-drawn'));
+    }).observe(order, { attributes: true, attributeFilter: ['data-events'] });
+  });
+
+/** Takes down one reading of the trace; how long its ridge and its plate took, from the key that recorded it [ms]. */
+async function take(page, [check, figures, outcome], n) {
+  const search = page.getByRole('searchbox', { name: 'Any other check' });
+  await search.fill(check);
+  await search.press('Enter');
+  for (const [name, text] of Object.entries(figures ?? {})) await page.locator(`input[name="${name}"]`).fill(text);
+  if (outcome) await page.getByRole('radio', { name: outcome, exact: true }).click();
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  await page.waitForFunction((n) => performance.getEntriesByName('reading-to-ridge').length > n, n);
+  await page.waitForFunction((n) => {
+    const [first] = performance.getEntriesByName('reading-to-ridge').slice(n);
+    const [list] = performance.getEntriesByName('list-drawn').slice(-1);
+    return list && list.startTime > first.startTime;
+  }, n);
+  return page.evaluate((n) => {
+    const [ridge] = performance.getEntriesByName('reading-to-ridge').slice(n);
+    const list = performance.getEntriesByName('list-drawn').find((mark) => mark.startTime > ridge.startTime);
+    const last = (name) => performance.getEntriesByName(name).at(-1)?.duration ?? 0;
+    return {
+      toRidge: ridge.duration,
+      toPlate: list.startTime - ridge.startTime,
+      update: last('reasoner-update'),
+      plan: last('reasoner-plan'),
+    };
+  }, n);
+}
+
+/** Readings on a page that has stood for a while, and the first reading on pages just opened: as soon as the keys answer. */
+async function readingToPlate(address) {
+  const warm = [];
+  const opened = [];
   await inChromium(async (page) => {
     for (let job = 0; job < READINGS / TRACE.length; job++) {
-      const id = `bench-job-${Date.now()}-${job}`;
-      const answer = await page.request.post(`${address}/api/jobs`, {
-        data: {
-          id,
-          complaintId: `${id}-c`,
-          personId: 'person-ilse',
-          machineId: 'machine-heron-4',
-          newMachine: null,
-          complaint: ['low-power'],
-          said: '',
-          hours: null,
-          storedMonths: null,
-          flags: [],
-          promisedOn: null,
-        },
-      });
-      if (!answer.ok()) throw new Trouble(await answer.text(), 'see the message above.');
-      await page.goto(`${address}/jobs/${id}`);
+      await page.goto(await newJob(page, address));
       await page.waitForTimeout(1500);
-      await page.evaluate(() => {
-        const order = document.querySelector('[aria-label="Bench order"]');
-        new MutationObserver(() => {
-          if (order.dataset.events) requestAnimationFrame(() => performance.mark('list-drawn'));
-        }).observe(order, { attributes: true, attributeFilter: ['data-events'] });
-      });
-      for (const [n, [check, figures, outcome]] of TRACE.entries()) {
-        const search = page.getByRole('searchbox', { name: 'Any other check' });
-        await search.fill(check);
-        await search.press('Enter');
-        for (const [name, text] of Object.entries(figures ?? {}))
-          await page.locator(`input[name="${name}"]`).fill(text);
-        if (outcome) await page.getByRole('radio', { name: outcome, exact: true }).click();
-        await page.getByRole('button', { name: 'Record', exact: true }).click();
-        await page.waitForFunction((n) => performance.getEntriesByName('reading-to-ridge').length > n, n);
-        await page.waitForFunction(() => {
-          const [ridge] = performance.getEntriesByName('reading-to-ridge').slice(-1);
-          const [list] = performance.getEntriesByName('list-drawn').slice(-1);
-          return list && list.startTime > ridge.startTime;
-        });
+      await watchList(page);
+      for (const [n, reading] of TRACE.entries()) {
+        warm.push(await take(page, reading, n));
         await page.waitForTimeout(250);
-        const [updating, planning] = await page.evaluate(() =>
-          ['reasoner-update', 'reasoner-plan'].map((name) => performance.getEntriesByName(name).at(-1)?.duration ?? 0),
-        );
-        updates.push(updating);
-        plans.push(planning);
-        const [ridge, list] = await page.evaluate(() => {
-          const [measured] = performance.getEntriesByName('reading-to-ridge').slice(-1);
-          const [listed] = performance.getEntriesByName('list-drawn').slice(-1);
-          return [measured.duration, listed.startTime - measured.startTime - measured.duration];
-        });
-        toRidge.push(ridge);
-        toList.push(list);
       }
     }
   });
-  const up = (times) => times.sort((a, b) => a - b);
-  return { toRidge: up(toRidge), toList: up(toList), updates: up(updates), plans: up(plans) };
+  for (const reading of TRACE)
+    await inChromium(async (page) => {
+      await page.goto(await newJob(page, address));
+      await watchList(page);
+      opened.push(await take(page, reading, 0));
+    });
+  return { warm, opened };
 }
 
 /** Bytes of script the bench page asks for, gzipped as they travel; the reckoning worker's apart, it loads beside the page. */
@@ -226,19 +232,20 @@ await carefully(async () => {
   const warm = await start();
   try {
     say(`start, built before: new data ${cold.seconds.toFixed(1)} s, data kept ${warm.seconds.toFixed(1)} s`);
-    const { toRidge, toList, updates, plans } = await readingToRidge(warm.pages.address);
-    say(
-      `reading to ridge, Chromium                 median ${ms(quantile(toRidge, 0.5))}   p95 ${ms(quantile(toRidge, 0.95))}   over ${toRidge.length} readings`,
-    );
-    say(
-      `ridge to bench order, Chromium             median ${ms(quantile(toList, 0.5))}   p95 ${ms(quantile(toList, 0.95))}`,
-    );
-    say(
-      `update in the worker                       median ${ms(quantile(updates, 0.5))}   p95 ${ms(quantile(updates, 0.95))}`,
-    );
-    say(
-      `one-step ranking in the worker             median ${ms(quantile(plans, 0.5))}   p95 ${ms(quantile(plans, 0.95))}`,
-    );
+    const { warm: stood, opened } = await readingToPlate(warm.pages.address);
+    const line = (title, all, figure) => {
+      const sorted = all.map(figure).sort((a, b) => a - b);
+      say(
+        `${title.padEnd(42)} median ${ms(quantile(sorted, 0.5))}   p95 ${ms(quantile(sorted, 0.95))}   over ${sorted.length} readings`,
+      );
+    };
+    line('reading to ridge, Chromium', stood, (t) => t.toRidge);
+    line('reading to plate, Chromium', stood, (t) => t.toPlate);
+    line('ridge to plate, Chromium', stood, (t) => t.toPlate - t.toRidge);
+    line('reading to ridge, page just opened', opened, (t) => t.toRidge);
+    line('reading to plate, page just opened', opened, (t) => t.toPlate);
+    line('update in the worker', stood, (t) => t.update);
+    line('one-step ranking in the worker', stood, (t) => t.plan);
     for (const fresh of [true, false]) {
       const cases = await casesInWorker(warm.pages.address, fresh);
       say(

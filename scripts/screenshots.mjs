@@ -1,5 +1,6 @@
 import { mkdirSync, rmSync } from 'node:fs';
 import { build, loadDemo, migrate, serve } from './lib/app.mjs';
+import { CHROMIUM, SOMEBODY_HERE } from './lib/browser.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
 import { grantUpdates, startMariadb } from './lib/mariadb.mjs';
 import { under } from './lib/paths.mjs';
@@ -42,6 +43,16 @@ const SHOTS = [
   { name: 'retest', path: '/jobs/job-coot-2-shut-off' },
   { name: 'single', path: '/jobs/job-teal-new' },
   { name: 'closed', path: '/jobs/job-heron-9-closed' },
+  {
+    name: 'who',
+    path: '/jobs/job-heron-4-power',
+    nobody: true,
+    act: async (page) => {
+      await pickCheck(page, 'battery volts');
+      await page.locator('input[name=value]').fill('12.58');
+      await page.getByRole('button', { name: 'Record', exact: true }).click();
+    },
+  },
   { name: 'new-job', path: '/jobs/new' },
   {
     name: 'house-rules',
@@ -83,16 +94,14 @@ await carefully(async () => {
     await build('.next');
     pages = await serve('.next', 3945, database.appUrl);
     const { chromium } = await import('@playwright/test');
-    const browser = await chromium.launch({
-      executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-    });
-    for (const { name, path, dark = false, width = 1280, height = 800, whole = false, act } of SHOTS) {
+    const browser = await chromium.launch(CHROMIUM);
+    for (const { name, path, dark = false, width = 1280, height = 800, whole = false, nobody = false, act } of SHOTS) {
       const context = await browser.newContext({
         viewport: { width, height },
         colorScheme: dark ? 'dark' : 'light',
         hasTouch: width < 1000,
         serviceWorkers: 'block',
+        storageState: nobody ? undefined : SOMEBODY_HERE,
       });
       const page = await context.newPage();
       await page.goto(`${pages.address}${path}`);

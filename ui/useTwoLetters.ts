@@ -28,6 +28,8 @@ export function useTwoLetters(on: boolean, heard: Heard): void {
     const press = (e: KeyboardEvent) => {
       if (e.ctrlKey || e.metaKey || e.altKey || e.defaultPrevented) return;
       const target = e.target as HTMLElement;
+      // What is asked in front of the screen is answered there.
+      if (target.closest('[role="dialog"]')) return;
       const figure = target instanceof HTMLInputElement && target.dataset.figure !== undefined;
       const empty = figure && target.value === '';
       if (e.key === 'Escape') {

@@ -24,7 +24,8 @@ export default async function HouseRulesPage() {
           by={all.find((p) => p.id === personId)?.name ?? null}
           on={at?.toISOString().slice(0, 10) ?? null}
           instruments={INSTRUMENTS}
-          personId={desk.person?.id ?? null}
+          people={people}
+          person={desk.person}
           habit={desk.habit}
         />
       </main>

@@ -12,11 +12,11 @@ import {
   STATE_WORDS,
   TEMPERATURE_WORDS,
 } from '@/core/index.ts';
+import { newId } from '@/features/record/client/entryId.ts';
 import { KeyHint } from '@/ui/KeyHint.tsx';
 import { type FoundCheck, findChecks } from './keys.ts';
 import type { PlateCheck } from './Plate.tsx';
 import { twinOf } from './plates.ts';
-import { newId } from './useRecord.ts';
 
 interface Row {
   readonly key: string;

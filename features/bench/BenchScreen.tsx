@@ -26,20 +26,23 @@ import {
   type TriedLast,
 } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
+import { newId, useEntryId } from '@/features/record/client/entryId.ts';
+import type { Unsent } from '@/features/record/client/keptRecord.ts';
+import { useRecord } from '@/features/record/client/useRecord.ts';
+import type { CaseHeadFile, PrintedEvent } from '@/features/record/printedEvent.ts';
 import { DeskBar } from '@/features/shop/DeskBar.tsx';
 import type { Desk } from '@/features/shop/settings.ts';
+import { useWho } from '@/features/shop/WhoAsked.tsx';
 import { Button } from '@/ui/Button.tsx';
 import { KeyHint } from '@/ui/KeyHint.tsx';
 import { useCoarse } from '@/ui/useCoarse.ts';
 import { useTwoLetters } from '@/ui/useTwoLetters.ts';
-import type { Believed } from '@/workers/messages.ts';
+import type { Believed } from '@/workers/answers.ts';
 import { BeforeAfterTable } from './BeforeAfterTable.tsx';
 import { BenchOrder } from './BenchOrder.tsx';
 import { ClosePanel } from './ClosePanel.tsx';
 import { entryFrom } from './entry.ts';
-import type { CaseHeadFile, PrintedEvent } from './jobFile.ts';
 import { KeyList } from './KeyList.tsx';
-import type { Unsent } from './keptRecord.ts';
 import { type ActionCode, type FoundCheck, meantBy } from './keys.ts';
 import { LiveRidge } from './LiveRidge.tsx';
 import { Notices } from './Notices.tsx';
@@ -59,7 +62,6 @@ import { type Before, correctable, eventText, Tape } from './Tape.tsx';
 import { useDraft } from './useDraft.ts';
 import { useFocusedPanel } from './useFocusedPanel.ts';
 import { useReasoner } from './useReasoner.ts';
-import { newId, useEntryId, useRecord } from './useRecord.ts';
 
 interface Props {
   readonly job: { readonly id: string; readonly number: number };
@@ -92,11 +94,13 @@ const DRAWERS: readonly { readonly name: Drawer; readonly label: string; readonl
 
 /** One job on the bench. */
 export function BenchScreen({ job, machine, head, caseHead, events: first, people, staff, desk, initial }: Props) {
-  const { person, habit } = desk;
+  const { habit } = desk;
+  const { withPerson, asking } = useWho(staff, desk.person);
   const router = useRouter();
   const firstRaw = useRef(first.map((e) => e.event)).current;
-  const { now, ridge, trouble, open, add, explain, prepare, afterRidge } = useReasoner(head, firstRaw, initial);
-  const { events, unsent, offline, keeps, isKnown, record, leaveOut } = useRecord(job.id, first, open, afterRidge);
+  const reasoner = useReasoner(head, firstRaw, initial);
+  const { now, ridge, health, add, explain, prepare, again, afterRidge } = reasoner;
+  const { events, unsent, reach, keeps, isKnown, record, leaveOut } = useRecord(job.id, first, reasoner);
   const draft = useDraft(job.id);
   const [picked, setPicked] = useState<Picked | null>(null);
   const [touched, setTouched] = useState<PlateCheck | null>(null);
@@ -130,12 +134,14 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
   };
 
   /** Takes events down under the ids of the form they came from: a second click on the same form is the same event. */
-  const putAll = (all: readonly { readonly event: RawEvent; readonly id: string }[]) => {
+  const putAll = (all: readonly { readonly event: RawEvent; readonly id: string }[]) =>
+    withPerson((by) => takeDown(all, by));
+  const takeDown = (all: readonly { readonly event: RawEvent; readonly id: string }[], by: Person) => {
     const fresh = all.filter(({ id }) => !isKnown(id));
-    if (!person || fresh.length === 0) return;
+    if (fresh.length === 0) return;
     performance.mark('ridge-reading');
     for (const { event } of fresh) add(event);
-    for (const { event, id } of fresh) record(event, person.id, id);
+    for (const { event, id } of fresh) record(event, by.id, id);
     draft.drop();
     if (picked?.insteadOf) leaveOut(picked.insteadOf);
     const picksThen = picks.current;
@@ -148,11 +154,12 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
   };
   const put = (event: RawEvent, id: string) => putAll([{ event, id }]);
   /** Opening and putting back changes the minutes, not what lies on the plate. */
-  const putAccess = (event: RawEvent, id: string) => {
-    if (!person || isKnown(id)) return;
-    add(event);
-    record(event, person.id, id);
-  };
+  const putAccess = (event: RawEvent, id: string) =>
+    withPerson((by) => {
+      if (isKnown(id)) return;
+      add(event);
+      record(event, by.id, id);
+    });
 
   const suggested = useMemo(() => {
     const [entry] = plan?.next ?? [];
@@ -255,8 +262,8 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
     return event ? `line ${number}, ${eventText(event)}` : `line ${number}`;
   };
   const onRecord = (all: readonly { readonly event: RawCheckEvent; readonly id: string }[]) => {
-    if (!plate) return;
-    putAll(
+    if (!plate) return false;
+    return putAll(
       all.map(({ event, id }) => {
         const marked: RawCheckEvent = plate.retest ? { ...event, retest: true } : event;
         if (plate.replaces === null) return { event: marked, id };
@@ -280,6 +287,7 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
     `${turn}/${plate.check}/${plate.cylinder}/${plate.pair}/${plate.replaces}/${plate.condition}/${plate.temperature}`;
   return (
     <>
+      {asking}
       <DeskBar people={staff} desk={desk}>
         <h1 className="min-w-0 text-[1.05rem] leading-tight wrap-anywhere">
           <span className="font-extrabold">
@@ -301,9 +309,10 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
             slippedLine={summary.slipped === null ? null : lineText(summary.slipped)}
             slippedAgain={slippedWasTakenAgain(now, summary)}
             waiting={waiting}
-            offline={offline}
+            reach={reach}
             keeps={keeps}
-            trouble={trouble}
+            health={health}
+            onAgain={again}
           />
           {keysShown && <KeyList onClose={() => setKeysShown(false)} />}
           {part && (
@@ -367,7 +376,6 @@ export function BenchScreen({ job, machine, head, caseHead, events: first, peopl
                   readings={now.readings}
                   epoch={epochOf(now)}
                   beforeText={(asked) => beforeText(asked, plate.replaces ?? undefined)}
-                  canRecord={person !== null}
                   onTouched={(entries) => {
                     setTouched((old) => old ?? plate);
                     draft.keep({ plate, entries });

@@ -8,9 +8,9 @@ import {
   type CloseKind,
   type RawEvent,
 } from '@/core/index.ts';
+import { useEntryId } from '@/features/record/client/entryId.ts';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
-import { useEntryId } from './useRecord.ts';
 
 /** Ends a job. "Cured" waits for its proof; a fitted bypass keeps any ending waiting. */
 export function ClosePanel({

@@ -2,7 +2,7 @@
 import { memo, useEffect, useSyncExternalStore } from 'react';
 import type { PartId } from '@/core/index.ts';
 import { Ridge, usePrevious } from './Ridge.tsx';
-import type { RidgeStore } from './useReasoner.ts';
+import type { RidgeStore } from './ridgeStore.ts';
 
 interface Props {
   readonly store: RidgeStore;

@@ -8,6 +8,9 @@ import {
   SEARCH_CAP_MIN,
   splitKey,
 } from '@/core/index.ts';
+import type { Reach } from '@/features/record/client/jobRecord.ts';
+import { Button } from '@/ui/Button.tsx';
+import type { Health } from './reasonerClient.ts';
 
 /** What stands between the ridge and the plate: what does not fit, what has a cause of its own, what is out of reach. */
 export function Notices({
@@ -17,9 +20,10 @@ export function Notices({
   slippedLine,
   slippedAgain,
   waiting,
-  offline,
+  reach,
   keeps,
-  trouble,
+  health,
+  onAgain,
 }: {
   summary: BenchSummary;
   plan: Plan | null;
@@ -28,24 +32,38 @@ export function Notices({
   /** The same was taken again, and it still does not fit. */
   slippedAgain: boolean;
   waiting: number;
-  offline: boolean;
+  reach: Reach;
   keeps: boolean;
-  trouble: string | null;
+  health: Health;
+  onAgain: () => void;
 }) {
   const asked = closed ? [] : summary.conditions.filter(({ p }) => p >= 0.5);
   const tracing = summary.phase === 'tracing' && plan !== null;
   const left = summary.suspects.filter((s) => s.p >= LEFT).slice(0, 3);
   return (
     <>
-      {offline && (
-        <Bar loud>Out of reach of the shop's computer. {waitingWords(waiting)} Go on working; it sends itself.</Bar>
+      {reach !== 'in-reach' && (
+        <Bar loud>
+          {REACH_WORDS[reach]} {waitingWords(waiting)} Go on working; it sends itself.
+        </Bar>
       )}
       {!keeps && (
         <Bar loud>
           This browser keeps nothing: what is not sent yet is lost with the tab. Leave it open until all is sent.
         </Bar>
       )}
-      {trouble && <Bar loud>The reckoning stopped: {trouble}. Reload the page; the tape is safe.</Bar>}
+      {health.state === 'restarting' && (
+        <Bar loud>The reckoning stopped and is being started anew. The tape is safe.</Bar>
+      )}
+      {health.state === 'stopped' && (
+        <Bar loud>
+          The ridge stands still: the reckoning stopped twice ({health.why}). The tape is safe; readings are taken down
+          all the same.
+          <Button className="mt-1 block" onClick={onAgain}>
+            Try again
+          </Button>
+        </Bar>
+      )}
       {slippedLine !== null && (
         <Bar testId="slipped">
           These do not fit together. Most likely slipped: {slippedLine}.{' '}
@@ -88,6 +106,11 @@ export function Notices({
   );
 }
 
+const REACH_WORDS: Record<Exclude<Reach, 'in-reach'>, string> = {
+  'out-of-reach': "Out of reach of the shop's computer.",
+  busy: "The shop's computer answers, but cannot take anything down just now.",
+};
+
 /** From here on the search is as good as at its cap. */
 const TOO_LONG_MIN = 0.9 * SEARCH_CAP_MIN;
 const LEFT = 0.1;
@@ -101,7 +124,7 @@ const waitingWords = (waiting: number) =>
 
 function Bar({ loud = false, testId, children }: { loud?: boolean; testId?: string; children: ReactNode }) {
   return (
-    <p
+    <div
       role="status"
       data-testid={testId}
       className={
@@ -111,6 +134,6 @@ function Bar({ loud = false, testId, children }: { loud?: boolean; testId?: stri
       }
     >
       {children}
-    </p>
+    </div>
   );
 }

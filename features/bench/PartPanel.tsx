@@ -95,9 +95,13 @@ export function PartPanel({ part, engine, ridge, suspects, record, explain, onPa
 
 function SuspectCard({ suspect, explain }: { suspect: Suspect; explain: Props['explain'] }) {
   const [explanation, setExplanation] = useState<Explanation | null>(null);
+  const [unanswered, setUnanswered] = useState(false);
   useEffect(() => {
     let here = true;
-    void explain(suspect.key).then((e) => here && setExplanation(e));
+    explain(suspect.key).then(
+      (e) => here && setExplanation(e),
+      () => here && setUnanswered(true),
+    );
     return () => {
       here = false;
     };
@@ -131,6 +135,11 @@ function SuspectCard({ suspect, explain }: { suspect: Suspect; explain: Props['e
             : {w.words}
           </li>
         ))}
+        {!explanation && (
+          <li className="text-soft" role={unanswered ? 'alert' : undefined}>
+            {unanswered ? 'What speaks for and against it could not be worked out.' : 'Working it out ...'}
+          </li>
+        )}
         {explanation && said.length === 0 && <li className="text-soft">No reading speaks of it yet.</li>}
       </ul>
       {explanation?.missing.map((needs, i) =>

@@ -25,13 +25,13 @@ import {
   type Temperature,
   whyLine,
 } from '@/core/index.ts';
+import { useEntryId } from '@/features/record/client/entryId.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
 import { Cautions } from './Cautions.tsx';
 import { EntryBoxes, StatePick } from './EntryBoxes.tsx';
 import { blankEntry, boxesOf, draftEvent, type Entry } from './entry.ts';
 import { Keypad } from './Keypad.tsx';
-import { useEntryId } from './useRecord.ts';
 import { VerdictHead, VerdictWorking } from './Verdict.tsx';
 
 /** A check on the plate: from the plan, from the search, as a re-test or in place of a struck line. */
@@ -65,11 +65,11 @@ interface Props {
   readonly epoch: number;
   /** What the same check showed before the repair, as printed; null where it repeats nothing. */
   readonly beforeText: (asked: Pick<Reading, 'check' | 'cylinder' | 'condition' | 'temperature'>) => string | null;
-  readonly canRecord: boolean;
   readonly onTouched: (entries: Entries) => void;
   readonly onSide: (cylinder: number | null) => void;
-  readonly onRecord: (events: readonly { readonly event: RawCheckEvent; readonly id: string }[]) => void;
-  readonly onUnmade: (event: RawUnmadeEvent, id: string) => void;
+  /** True when it was taken down; false while it is asked who does it. */
+  readonly onRecord: (events: readonly { readonly event: RawCheckEvent; readonly id: string }[]) => boolean;
+  readonly onUnmade: (event: RawUnmadeEvent, id: string) => boolean;
   readonly onLeave: (() => void) | null;
   readonly takesFocus: TakesFocus;
 }
@@ -85,7 +85,6 @@ export function Plate({
   readings,
   epoch,
   beforeText,
-  canRecord,
   onTouched,
   onSide,
   onRecord,
@@ -161,11 +160,10 @@ export function Plate({
     const sound = drafts.flatMap(({ drafted }, i) =>
       drafted.state === 'sound' ? [{ event: drafted.event, id: ids[i]! }] : [],
     );
-    if (sound.length > 0 && canRecord && drafts.every((d) => d.drafted.state !== 'refused')) {
-      recorded.current = true;
+    if (sound.length > 0 && drafts.every((d) => d.drafted.state !== 'refused')) {
+      recorded.current = onRecord(sound);
       // What is typed next is meant for the next plate.
-      form.current?.focus({ preventScroll: true });
-      onRecord(sound);
+      if (recorded.current) form.current?.focus({ preventScroll: true });
     } else {
       setInsisted(true);
       focusNextEmpty(form.current);
@@ -195,7 +193,13 @@ export function Plate({
   const byKey = useRef<(e: globalThis.KeyboardEvent) => void>(() => {});
   byKey.current = (e) => {
     const target = e.target as HTMLElement;
-    if (recorded.current || e.ctrlKey || e.metaKey || e.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+    if (
+      recorded.current ||
+      e.ctrlKey ||
+      e.metaKey ||
+      e.altKey ||
+      target.closest('input, textarea, select, [role="dialog"]')
+    )
       return;
     const index = Number(e.key) - 1;
     const side =
@@ -287,7 +291,6 @@ export function Plate({
               {boxesOf(check, head.engine).length > 0 ? 'type a figure or pick an outcome' : 'pick what you saw'}.
             </p>
           )}
-          {!canRecord && <p className="font-bold text-rust">Pick who you are at the top first.</p>}
         </div>
       </div>
       <div ref={foot} data-sticky className="sticky bottom-0 z-10 mt-auto border-t-2 border-line bg-sheet">
@@ -314,10 +317,8 @@ export function Plate({
           <WhyUnmade
             plate={plate}
             state={state}
-            canRecord={canRecord}
             onUnmade={(event) => {
-              recorded.current = true;
-              onUnmade(event, ids[0]!);
+              recorded.current = onUnmade(event, ids[0]!);
             }}
           />
         )}
@@ -341,12 +342,10 @@ export function Plate({
 function WhyUnmade({
   plate: { check, cylinder },
   state: { condition, temperature },
-  canRecord,
   onUnmade,
 }: {
   plate: PlateCheck;
   state: Entry;
-  canRecord: boolean;
   onUnmade: (event: RawUnmadeEvent) => void;
 }) {
   const because = (why: RawUnmadeEvent['because']) => () =>
@@ -361,14 +360,12 @@ function WhyUnmade({
     // biome-ignore lint/a11y/useSemanticElements: a row of keys, not a group of form fields.
     <div role="group" aria-label="Why it cannot be made" className="flex flex-wrap gap-2 border-t-2 border-line p-2">
       {DEMANDING.includes(condition) && (
-        <Button disabled={!canRecord} onClick={because('not-reached')}>
+        <Button onClick={because('not-reached')}>
           {NOT_REACHED_WORDS[condition]}
           {temperature === 'hot' && ' hot'}
         </Button>
       )}
-      <Button disabled={!canRecord} onClick={because('out-of-reach')}>
-        {OUT_OF_REACH_WORDS}
-      </Button>
+      <Button onClick={because('out-of-reach')}>{OUT_OF_REACH_WORDS}</Button>
     </div>
   );
 }

@@ -16,10 +16,10 @@ import {
   type RepairAction,
   splitKey,
 } from '@/core/index.ts';
+import { useEntryId } from '@/features/record/client/entryId.ts';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
 import { useFocusedPanel } from './useFocusedPanel.ts';
-import { useEntryId } from './useRecord.ts';
 
 const definitionOf = (id: string): Pick<FaultDefinition, 'repair' | 'endsInDecision' | 'behind'> => {
   const fault = findFault(id);

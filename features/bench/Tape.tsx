@@ -21,9 +21,9 @@ import {
   unmadeWords,
 } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
+import type { Unsent } from '@/features/record/client/keptRecord.ts';
+import type { PrintedEvent } from '@/features/record/printedEvent.ts';
 import { Button } from '@/ui/Button.tsx';
-import type { PrintedEvent } from './jobFile.ts';
-import type { Unsent } from './keptRecord.ts';
 
 interface Line {
   readonly key: string;

@@ -7,7 +7,7 @@ import {
   type Plan,
   type RawCheckEvent,
 } from '@/core/index.ts';
-import type { PrintedEvent } from './jobFile.ts';
+import type { PrintedEvent } from '@/features/record/printedEvent.ts';
 import type { PlateCheck } from './Plate.tsx';
 
 /** Two sides nearer than this in minutes saved are a tie. */

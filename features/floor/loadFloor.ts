@@ -12,7 +12,7 @@ import {
 import type { Database } from '@/db/client.ts';
 import { closedJobs, eventsOfJobs, type Job, openJobs } from '@/db/jobs.ts';
 import { allMachines, type Machine } from '@/db/machines.ts';
-import { benchOf, type JobFile, jobFileOf, standOf } from '@/features/bench/jobFile.ts';
+import { benchOf, type JobFile, jobFileOf, standOf } from '@/features/record/server/jobFile.ts';
 
 export interface FloorRow {
   readonly id: string;

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
-import { type Waiting, waitingByJob } from '@/features/bench/keptRecord.ts';
-import { COURIER_WENT } from '@/features/offline/Courier.tsx';
+import { COURIER_WENT } from '@/features/record/client/Courier.tsx';
+import { type Waiting, waitingByJob } from '@/features/record/client/keptRecord.ts';
 
 const NOTHING: Waiting = { unsent: 0, refused: 0 };
 

@@ -3,7 +3,9 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { type House, type InputIssue, QUESTIONS, RULE_GROUPS, type RuleName, rulesOf } from '@/core/index.ts';
+import type { Person } from '@/db/people.ts';
 import type { Habit } from '@/features/shop/settings.ts';
+import { useWho } from '@/features/shop/WhoAsked.tsx';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
 import { limitOf, shownLimit } from './limitBoxes.ts';
@@ -14,7 +16,8 @@ interface Props {
   readonly by: string | null;
   readonly on: string | null;
   readonly instruments: readonly string[];
-  readonly personId: string | null;
+  readonly people: readonly Person[];
+  readonly person: Person | null;
   readonly habit: Habit;
 }
 
@@ -23,8 +26,9 @@ type Typed = Readonly<Partial<Record<RuleName, string>>>;
 const namesOf = (rules: object) => Object.keys(rules) as RuleName[];
 
 /** How this house does it: which school, its own limits, what it owns. */
-export function HouseForm({ house, by, on, instruments, personId, habit }: Props) {
+export function HouseForm({ house, by, on, instruments, people, person, habit }: Props) {
   const router = useRouter();
+  const { withPerson, asking } = useWho(people, person);
   const [schools, setSchools] = useState(house.schools);
   /** As they came, in figures and as shown: one nobody touched is not read back from how it is shown, for that was rounded. */
   const [came] = useState<{ limits: House['limits']; shown: Typed }>(() => ({
@@ -40,7 +44,7 @@ export function HouseForm({ house, by, on, instruments, personId, habit }: Props
   const wrongOf = (path: string) => issues.find((i) => i.path === path)?.message ?? null;
   const touched = () => setState('still');
 
-  const save = async (e: FormEvent) => {
+  const save = (e: FormEvent) => {
     e.preventDefault();
     if (state === 'saving') return;
     const limits: Partial<Record<RuleName, number>> = {};
@@ -55,15 +59,17 @@ export function HouseForm({ house, by, on, instruments, personId, habit }: Props
       if (typeof value === 'number') limits[name] = value;
       else if (value !== null) found.push({ path: `$.limits.${name}`, message: value.wrong });
     }
-    if (personId === null) found.push({ path: '$.personId', message: 'pick who you are at the top' });
     setIssues(found);
-    if (found.length > 0) return;
+    if (found.length === 0)
+      withPerson((by) => void send({ personId: by.id, house: { revision: house.revision, schools, limits, lacking } }));
+  };
+  const send = async (body: object) => {
     setState('saving');
     try {
       const response = await fetch('/api/house', {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ personId, house: { revision: house.revision, schools, limits, lacking } }),
+        body: JSON.stringify(body),
       });
       const answer = (await response.json()) as { issues?: InputIssue[] };
       if (response.ok) {
@@ -81,6 +87,7 @@ export function HouseForm({ house, by, on, instruments, personId, habit }: Props
   const inForce = rulesOf(schools);
   return (
     <form onSubmit={save} noValidate className="@container pb-24">
+      {asking}
       <p className="mb-3 max-w-3xl text-[1.05rem]">
         The engine sheet comes first, then these, then what is common. A job keeps the rules it was opened under: what
         is changed here counts from the next job on.

@@ -3,6 +3,8 @@ import { useRouter } from 'next/navigation';
 import { type FormEvent, type ReactNode, useEffect, useRef, useState } from 'react';
 import { HISTORY_FLAGS, type InputIssue } from '@/core/index.ts';
 import type { Machine } from '@/db/machines.ts';
+import type { Person } from '@/db/people.ts';
+import { useWho } from '@/features/shop/WhoAsked.tsx';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
 import { ComplaintPick } from './ComplaintPick.tsx';
@@ -14,14 +16,16 @@ import { useJobDraft } from './useJobDraft.ts';
 interface Props {
   readonly machines: readonly Machine[];
   readonly sheets: readonly { readonly id: string; readonly name: string }[];
-  readonly personId: string | null;
+  readonly people: readonly Person[];
+  readonly person: Person | null;
 }
 
 const BOX = 'min-h-tap w-full border-2 border-line bg-sheet px-2';
 
 /** A job in under a minute: which machine, what it does, when it is promised. */
-export function NewJobForm({ machines, sheets, personId }: Props) {
+export function NewJobForm({ machines, sheets, people, person }: Props) {
   const router = useRouter();
+  const { withPerson, asking } = useWho(people, person);
   const { draft, setDraft, done } = useJobDraft(sheets[0]?.id ?? '');
   const [issues, setIssues] = useState<readonly InputIssue[]>([]);
   const [busy, setBusy] = useState(false);
@@ -35,12 +39,14 @@ export function NewJobForm({ machines, sheets, personId }: Props) {
   const issueOf = (...paths: string[]) =>
     issues.find((i) => paths.some((p) => i.path.startsWith(`$.${p}`)))?.message ?? null;
 
-  const submit = async (e: FormEvent) => {
+  const submit = (e: FormEvent) => {
     e.preventDefault();
     if (busy) return;
-    const { body, issues: found } = requestOf(draft, hoursText, personId);
+    const { body, issues: found } = requestOf(draft, hoursText);
     setIssues(found);
-    if (found.length > 0) return;
+    if (found.length === 0) withPerson((by) => void send({ ...body, personId: by.id }));
+  };
+  const send = async (body: object) => {
     setBusy(true);
     try {
       const response = await fetch('/api/jobs', {
@@ -61,6 +67,7 @@ export function NewJobForm({ machines, sheets, personId }: Props) {
   };
   return (
     <form ref={form} onSubmit={submit} noValidate className="@container">
+      {asking}
       <div className="grid items-start gap-2 @4xl:grid-cols-2">
         <section className="min-w-0 bg-sheet p-4">
           <h2 className="mb-2 text-[1.3rem] font-extrabold">Which machine</h2>

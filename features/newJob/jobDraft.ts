@@ -1,5 +1,5 @@
 import type { InputIssue, Symptom } from '@/core/index.ts';
-import { newId } from '@/features/bench/useRecord.ts';
+import { newId } from '@/features/record/client/entryId.ts';
 
 export const KINDS = [
   { value: 'zero-turn', label: 'Zero-turn' },
@@ -52,11 +52,10 @@ const ASKED_OF_NEW = [
   ['owner', 'say whose it is'],
 ] as const;
 
-/** What to send, and what is wrong with it as far as that is seen without asking the shop's computer. */
+/** What to send, the name apart, and what is wrong with it as far as that is seen without asking the shop's computer. */
 export function requestOf(
   draft: JobDraft,
   hoursText: string,
-  personId: string | null,
 ): { readonly body: object; readonly issues: readonly InputIssue[] } {
   const issues: InputIssue[] = [];
   const figure = (text: string, path: string, what: string): number | null => {
@@ -68,7 +67,6 @@ export function requestOf(
   const body = {
     id: draft.ids.job,
     complaintId: draft.ids.complaint,
-    personId: personId ?? '',
     machineId: draft.machine === NEW_MACHINE ? draft.ids.machine : (draft.machine ?? ''),
     newMachine: draft.machine === NEW_MACHINE ? draft.fresh : null,
     complaint: draft.complaint,
@@ -83,6 +81,5 @@ export function requestOf(
     for (const [name, message] of ASKED_OF_NEW)
       if (draft.fresh[name].trim() === '') issues.push({ path: `$.newMachine.${name}`, message });
   if (draft.complaint.length === 0) issues.push({ path: '$.complaint', message: 'pick at least one thing it does' });
-  if (personId === null) issues.push({ path: '$.personId', message: 'pick who you are at the top' });
   return { body, issues };
 }

@@ -21,8 +21,8 @@ import {
 import type { Job } from '@/db/jobs.ts';
 import type { Machine } from '@/db/machines.ts';
 import type { Person } from '@/db/people.ts';
-import { benchOf, type JobFile } from '@/features/bench/jobFile.ts';
 import { type BeforeAfterLine, beforeLineText } from '@/features/bench/pairs.ts';
+import { benchOf, type JobFile } from '@/features/record/server/jobFile.ts';
 
 export interface SheetData {
   readonly number: number;

@@ -4,18 +4,14 @@ import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import type { Person } from '@/db/people.ts';
 import { Choice } from '@/ui/Choice.tsx';
-import { DeskCookie } from './deskCookies.ts';
+import { DeskCookie, keepCookie } from './deskCookies.ts';
 import type { Desk, Habit, Light, Spacing } from './settings.ts';
-
-const YEAR = 365 * 24 * 3600;
-const keep = (name: string, value: string) => {
-  // biome-ignore lint/suspicious/noDocumentCookie: the cookie store API is missing in older tablet browsers.
-  document.cookie = `${name}=${value}; path=/; max-age=${YEAR}; samesite=lax`;
-};
+import { choosePerson, usePerson } from './WhoAsked.tsx';
 
 /** The strip at the top: where one is, who acts, in which units; a tap opens how this screen is set. */
 export function DeskBar({ people, desk, children }: { people: readonly Person[]; desk: Desk; children?: ReactNode }) {
   const [open, setOpen] = useState(false);
+  const person = usePerson(people, desk.person);
   return (
     <header className="no-print @container bg-bar text-on-bar">
       <div className="flex items-center gap-x-3 px-3 py-1">
@@ -39,25 +35,25 @@ export function DeskBar({ people, desk, children }: { people: readonly Person[];
         <button
           type="button"
           aria-expanded={open}
-          aria-label={`This desk: ${desk.person?.name ?? 'nobody'}, ${UNITS[desk.habit]}`}
+          aria-label={`This desk: ${person?.name ?? 'nobody'}, ${UNITS[desk.habit]}`}
           onClick={() => setOpen(!open)}
           className="min-h-tap shrink-0 border-2 border-on-bar/50 px-3 py-0.5 text-left leading-tight font-semibold"
         >
-          {desk.person?.name ?? 'Who are you?'}
+          {person?.name ?? 'Who are you?'}
           <span className="block text-[0.85rem] font-normal">{UNITS[desk.habit]}</span>
         </button>
       </div>
-      {open && <DeskPanel people={people} desk={desk} />}
+      {open && <DeskPanel people={people} person={person} desk={desk} />}
     </header>
   );
 }
 
 const UNITS: Record<Habit, string> = { metric: 'mm, °C', imperial: 'thou, °F' };
 
-function DeskPanel({ people, desk }: { people: readonly Person[]; desk: Desk }) {
+function DeskPanel({ people, person, desk }: { people: readonly Person[]; person: Person | null; desk: Desk }) {
   const router = useRouter();
   const set = (name: string, value: string) => {
-    keep(name, value);
+    keepCookie(name, value);
     router.refresh();
   };
   return (
@@ -67,8 +63,8 @@ function DeskPanel({ people, desk }: { people: readonly Person[]; desk: Desk }) 
           <Choice
             label="Who"
             options={people.map((p) => ({ value: p.id, label: p.name }))}
-            value={desk.person?.id ?? null}
-            onChange={(id) => id && set(DeskCookie.person, id)}
+            value={person?.id ?? null}
+            onChange={(id) => id && choosePerson(id)}
           />
         </Setting>
         <Setting label="Units">

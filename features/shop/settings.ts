@@ -10,7 +10,7 @@ export type Spacing = (typeof SPACINGS)[number];
 
 /** How this screen is set; kept in its browser until sign-in and house rules come. */
 export interface Desk {
-  /** Who acts. */
+  /** Who acts; null until somebody said so on this device. */
   readonly person: Person | null;
   readonly habit: Habit;
   readonly light: Light;
@@ -32,7 +32,7 @@ export async function deskSettings(people: readonly Person[]): Promise<Desk> {
   const id = jar.get(DeskCookie.person)?.value;
   return {
     ...(await deskLook()),
-    person: people.find((p) => p.id === id) ?? people[0] ?? null,
+    person: people.find((p) => p.id === id) ?? null,
     habit: jar.get(DeskCookie.habit)?.value === 'imperial' ? 'imperial' : 'metric',
     twoLetters: jar.get(DeskCookie.twoLetters)?.value !== 'off',
   };

@@ -5,10 +5,10 @@ import { databaseOn, openPool } from '@/db/client.ts';
 import { eventsOf, jobOf, openJobs } from '@/db/jobs.ts';
 import { machineOf } from '@/db/machines.ts';
 import { everyPerson } from '@/db/people.ts';
-import { benchOf, caseFileOf, caseOf, jobFileOf } from '@/features/bench/jobFile.ts';
-import { recordEvent } from '@/features/bench/recordEvent.ts';
 import { loadFloor } from '@/features/floor/loadFloor.ts';
 import { createJob } from '@/features/newJob/createJob.ts';
+import { benchOf, caseFileOf, caseOf, jobFileOf } from '@/features/record/server/jobFile.ts';
+import { recordEvent } from '@/features/record/server/recordEvent.ts';
 import { sheetOf } from '@/features/sheet/sheetOf.ts';
 import { JOBS } from '../../demo/shop.ts';
 

@@ -4,10 +4,10 @@ import { RULES_VERSION } from '@/core/index.ts';
 import { databaseOn, openPool } from '@/db/client.ts';
 import { houseNow } from '@/db/house.ts';
 import { eventsOf } from '@/db/jobs.ts';
-import { benchOf, caseFileOf, jobFileOf } from '@/features/bench/jobFile.ts';
-import { recordEvent } from '@/features/bench/recordEvent.ts';
 import { saveHouse } from '@/features/house/saveHouse.ts';
 import { createJob } from '@/features/newJob/createJob.ts';
+import { benchOf, caseFileOf, jobFileOf } from '@/features/record/server/jobFile.ts';
+import { recordEvent } from '@/features/record/server/recordEvent.ts';
 
 const url = process.env.RIDGE_TEST_URL;
 

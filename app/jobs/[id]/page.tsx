@@ -5,7 +5,7 @@ import { eventsOf, jobOf } from '@/db/jobs.ts';
 import { machineOf } from '@/db/machines.ts';
 import { activePeople, everyPerson } from '@/db/people.ts';
 import { BenchScreen } from '@/features/bench/BenchScreen.tsx';
-import { benchOf, jobFileOf, standOf } from '@/features/bench/jobFile.ts';
+import { benchOf, jobFileOf, toldOf } from '@/features/record/server/jobFile.ts';
 import { deskSettings } from '@/features/shop/settings.ts';
 
 export const dynamic = 'force-dynamic';
@@ -30,7 +30,6 @@ export default async function BenchPage({ params }: Params) {
   ]);
   const file = jobFileOf(record);
   const bench = benchOf(id, file);
-  const { summary, plan } = standOf(bench);
   const desk = await deskSettings(staff);
   const { kind, engine, figures, history, complaint, house } = bench.head;
   return (
@@ -44,14 +43,7 @@ export default async function BenchPage({ params }: Params) {
       people={people}
       staff={staff}
       desk={desk}
-      initial={{
-        events: bench.printed.length,
-        summary,
-        readings: bench.readings,
-        open: [...bench.open],
-        repairs: bench.repairs,
-        plan,
-      }}
+      initial={toldOf(bench)}
     />
   );
 }

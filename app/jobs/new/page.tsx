@@ -22,7 +22,8 @@ export default async function NewJobPage() {
         <NewJobForm
           machines={machines}
           sheets={sheets.map(({ id, name }) => ({ id, name }))}
-          personId={desk.person?.id ?? null}
+          people={people}
+          person={desk.person}
         />
       </main>
     </>

@@ -5,7 +5,7 @@ import { database } from '@/db/client.ts';
 import { eventsOf, jobOf } from '@/db/jobs.ts';
 import { machineOf } from '@/db/machines.ts';
 import { activePeople, everyPerson } from '@/db/people.ts';
-import { jobFileOf } from '@/features/bench/jobFile.ts';
+import { jobFileOf } from '@/features/record/server/jobFile.ts';
 import { JobSheet } from '@/features/sheet/JobSheet.tsx';
 import { sheetOf } from '@/features/sheet/sheetOf.ts';
 import { DeskBar } from '@/features/shop/DeskBar.tsx';

@@ -1,7 +1,7 @@
 import { database } from '@/db/client.ts';
 import { eventsOf, jobOf } from '@/db/jobs.ts';
 import { everyPerson } from '@/db/people.ts';
-import { caseFileOf, jobFileOf } from '@/features/bench/jobFile.ts';
+import { caseFileOf, jobFileOf } from '@/features/record/server/jobFile.ts';
 
 export const dynamic = 'force-dynamic';
 

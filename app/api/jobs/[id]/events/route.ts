@@ -1,7 +1,7 @@
 import { database } from '@/db/client.ts';
 import { eventsOf, jobOf } from '@/db/jobs.ts';
-import { jobFileOf } from '@/features/bench/jobFile.ts';
-import { recordEvent } from '@/features/bench/recordEvent.ts';
+import { jobFileOf } from '@/features/record/server/jobFile.ts';
+import { recordEvent } from '@/features/record/server/recordEvent.ts';
 import { readJson } from '@/features/shop/readJson.ts';
 
 export const dynamic = 'force-dynamic';

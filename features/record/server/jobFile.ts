@@ -1,3 +1,4 @@
+import 'server-only';
 import {
   advance,
   type Bench,
@@ -14,19 +15,7 @@ import {
 } from '@/core/index.ts';
 import type { RecordedEvent } from '@/db/jobs.ts';
 import type { Person } from '@/db/people.ts';
-
-export type CaseHeadFile = Omit<RawCase, 'events'>;
-
-/** One printed line as the screens carry it. */
-export interface PrintedEvent {
-  readonly id: string;
-  readonly seq: number;
-  readonly kind: RecordedEvent['kind'];
-  readonly personId: string;
-  /** ISO time. */
-  readonly at: string;
-  readonly event: RawEvent;
-}
+import type { CaseHeadFile, PrintedEvent, Stand } from '../printedEvent.ts';
 
 export interface JobFile {
   readonly head: CaseHeadFile;
@@ -100,4 +89,10 @@ export function standOf(bench: Bench): { readonly summary: BenchSummary; readonl
     stands.set(bench, stand);
   }
   return stand;
+}
+
+/** Where a bench stands, as a page is told: what the worker would say of the same record. */
+export function toldOf(bench: Bench): Stand {
+  const { printed, readings, open, repairs } = bench;
+  return { ...standOf(bench), events: printed.length, readings, open: [...open], repairs };
 }

@@ -1,8 +1,8 @@
 'use client';
 import { usePathname } from 'next/navigation';
 import { useEffect } from 'react';
-import { waitingByJob } from '@/features/bench/keptRecord.ts';
-import { sendWaiting } from '@/features/bench/send.ts';
+import { waitingByJob } from './keptRecord.ts';
+import { sendAllWaiting } from './send.ts';
 
 const EVERY_MS = 5000;
 /** Said on the window whenever something that waited was sent. */
@@ -30,11 +30,7 @@ export function Courier() {
       if (going) return;
       going = true;
       try {
-        for (const [jobId, { unsent }] of await waitingByJob()) {
-          if (unsent === 0 || jobId === onBench) continue;
-          if (!(await sendWaiting(jobId))) break;
-          window.dispatchEvent(new Event(COURIER_WENT));
-        }
+        await sendAllWaiting(await waitingByJob(), onBench, () => window.dispatchEvent(new Event(COURIER_WENT)));
       } catch {
         // This browser keeps nothing: there is nothing to send.
       } finally {

@@ -1,12 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import type { CloseBlocker, InputIssue, RawEvent } from '@/core/index.ts';
-import type { PrintedEvent } from './jobFile.ts';
-
-/** Why the door would not take an event. */
-export interface Refused {
-  readonly issues: readonly InputIssue[];
-  readonly blockers: readonly CloseBlocker[];
-}
+import type { RawEvent } from '@/core/index.ts';
+import type { PrintedEvent, Refused } from '../printedEvent.ts';
 
 /** An event on its way; kept in the browser until the shop's database has it. */
 export interface Unsent {
@@ -17,7 +11,7 @@ export interface Unsent {
   readonly at: string;
   readonly personId: string;
   readonly event: RawEvent;
-  /** Set once the door refused it: it waits to be put right or left out. */
+  /** Set once the server refused it: it waits to be put right or left out. */
   readonly refused: Refused | null;
 }
 

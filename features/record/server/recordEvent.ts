@@ -1,3 +1,4 @@
+import 'server-only';
 import { z } from 'zod';
 import {
   type CloseBlocker,
@@ -14,7 +15,8 @@ import type { Database } from '@/db/client.ts';
 import { appendEvent, eventsOf, jobOf } from '@/db/jobs.ts';
 import { newEvent } from '@/db/newEvent.ts';
 import { everyPerson } from '@/db/people.ts';
-import { benchOf, type JobFile, jobFileOf, type PrintedEvent } from './jobFile.ts';
+import type { PrintedEvent, Stand } from '../printedEvent.ts';
+import { benchOf, type JobFile, jobFileOf, toldOf } from './jobFile.ts';
 
 const bodySchema = z.strictObject({
   id: z.string().regex(/^[\w-]{8,36}$/, 'an id of 8 to 36 letters, digits, - or _'),
@@ -23,10 +25,18 @@ const bodySchema = z.strictObject({
   /** The last event the sender knew of. */
   known: z.number().int().min(0),
   event: z.unknown(),
+  /** Whether the sender would like to be told what is believed then: its own reasoner is not awake yet. */
+  wantsStand: z.boolean().optional(),
 });
 
 export type Recorded =
-  | { readonly ok: true; readonly seq: number; readonly duplicate: boolean; readonly events: readonly PrintedEvent[] }
+  | {
+      readonly ok: true;
+      readonly seq: number;
+      readonly duplicate: boolean;
+      readonly events: readonly PrintedEvent[];
+      readonly stand?: Stand;
+    }
   | {
       readonly ok: false;
       readonly status: 400 | 404 | 409 | 422;
@@ -53,7 +63,7 @@ const TRIES = 4;
 export async function recordEvent(db: Database, jobId: string, raw: unknown, now: Date): Promise<Recorded> {
   const body = bodySchema.safeParse(raw);
   if (!body.success) return { ok: false, status: 400, code: 'not-an-event', issues: issuesOf(body.error, '$') };
-  const { id, personId, at, known } = body.data;
+  const { id, personId, at, known, wantsStand = false } = body.data;
   if (new Date(at).getTime() - now.getTime() > AHEAD_MS)
     return refusal(422, 'clock', { path: '$.at', message: 'the clock of this device is more than a day ahead' });
   if (!(await everyPerson(db)).some((p) => p.id === personId))
@@ -64,7 +74,7 @@ export async function recordEvent(db: Database, jobId: string, raw: unknown, now
     const record = await eventsOf(db, jobId);
     const file = jobFileOf(record);
     const already = file.events.find((e) => e.id === id);
-    if (already) return { ok: true, seq: already.seq, duplicate: true, events: after(file, known) };
+    if (already) return { ok: true, seq: already.seq, duplicate: true, ...answered(jobId, file, known, wantsStand) };
     const { sheet: _sheet, ...engine } = file.head.machine.engine;
     const read = readEvent(body.data.event, '$.event', engine);
     if (!read.ok) return { ok: false, status: 422, code: 'refused', issues: read.issues };
@@ -85,7 +95,8 @@ export async function recordEvent(db: Database, jobId: string, raw: unknown, now
       now,
       dependsOnRecord(read.value) ? file.events.length + 1 : undefined,
     );
-    if (appended.ok) return { ...appended, events: after(jobFileOf(await eventsOf(db, jobId)), known) };
+    if (appended.ok)
+      return { ...appended, ...answered(jobId, jobFileOf(await eventsOf(db, jobId)), known, wantsStand) };
     if (appended.code !== 'moved-on') {
       const words = {
         closed: 'this job is closed',
@@ -98,7 +109,10 @@ export async function recordEvent(db: Database, jobId: string, raw: unknown, now
   return refusal(409, 'busy', { path: '$', message: 'others are writing to this job right now: try again' });
 }
 
-const after = (file: JobFile, known: number) => file.events.filter((e) => e.seq > known);
+const answered = (jobId: string, file: JobFile, known: number, wantsStand: boolean) => ({
+  events: file.events.filter((e) => e.seq > known),
+  ...(wantsStand ? { stand: toldOf(benchOf(jobId, file)) } : {}),
+});
 
 /** Corrections and closings are judged by the record as it stood; a reading stands by itself. */
 const dependsOnRecord = (event: JobEvent) => event.kind === 'close' || event.kind === 'correct';

@@ -1,0 +1,213 @@
+import type { Explanation, Plan, RawEvent } from '@/core/index.ts';
+import type { Believed, PreparedCheck } from '@/workers/answers.ts';
+import type { Reasoning } from '@/workers/reasoning.ts';
+
+type Answers<T> = {
+  readonly [K in keyof T]: T[K] extends (...a: infer A) => infer R ? (...a: A) => Promise<Awaited<R>> : never;
+};
+
+/** A worker as far as this needs it. */
+export interface SpawnedReasoner {
+  readonly ask: Answers<Pick<Reasoning, 'open' | 'add' | 'plan' | 'explain' | 'prepare'>>;
+  /** Calls back once, should the worker die of itself. */
+  readonly onDeath: (died: (error: Error) => void) => void;
+  readonly stop: () => void;
+}
+
+/** How it stands with the reasoner: it works, it was started anew by itself, or it gave up. */
+export type Health = { readonly state: 'well' | 'restarting' } | { readonly state: 'stopped'; readonly why: string };
+
+export interface ReasonerEvents {
+  readonly believed: (believed: Believed) => void;
+  readonly planned: (events: number, plan: Plan, tookMs?: number) => void;
+  readonly health: (health: Health) => void;
+}
+
+/** A worker that says nothing for so long is dead, whatever it says of itself [ms]. */
+export const SILENT_MS = 20_000;
+
+/** The worker died or fell silent; what was asked of it may be asked of a new one. */
+class Died extends Error {}
+
+/**
+ * Asks the worker for belief, then for the plan, and keeps the record: a worker that fails is replaced by one that takes it up whole,
+ * once by itself; a second time in a row it says so and waits to be asked again. Every question ends in an answer or an error.
+ */
+export class ReasonerClient {
+  private record: readonly RawEvent[];
+  private worker: SpawnedReasoner | null = null;
+  private down: Promise<never> = new Promise(() => {});
+  /** The record the worker has taken up, and the one that was last planned for. */
+  private taken: readonly RawEvent[] | null = null;
+  private planned: readonly RawEvent[] | null;
+  private offered: readonly RawEvent[] | null = null;
+  private running: Promise<void> | null = null;
+  private failures = 0;
+  private closed = false;
+  private lastPlanMs: number | null = null;
+
+  constructor(
+    private readonly head: unknown,
+    first: readonly RawEvent[],
+    private readonly spawn: () => SpawnedReasoner,
+    private readonly tell: ReasonerEvents,
+  ) {
+    this.record = first;
+    // The page came with the plan of what it came with.
+    this.planned = first;
+  }
+
+  start(): void {
+    this.closed = false;
+    void this.run();
+  }
+
+  close(): void {
+    this.closed = true;
+    this.lose();
+  }
+
+  /** The record is another than was believed. */
+  rewrite(events: readonly RawEvent[]): void {
+    this.record = events;
+    this.taken = null;
+    void this.run();
+  }
+
+  add(event: RawEvent): void {
+    this.record = [...this.record, event];
+    void this.run();
+  }
+
+  /** Asked by hand after it gave up. */
+  again(): void {
+    this.failures = 0;
+    void this.run();
+  }
+
+  /** Whether the worker is still waking up, or is slow on this machine: then it is as well to ask the server too. */
+  get isSlow(): boolean {
+    return this.lastPlanMs === null || this.lastPlanMs > SLOW_PLAN_MS;
+  }
+
+  /** Belief and plan from elsewhere, such as the server, while this worker is still waking up. */
+  offer(stand: Believed & { readonly plan: Plan }): void {
+    if (this.closed || stand.events !== this.record.length || this.planned === this.record) return;
+    if (this.taken !== this.record) this.tell.believed(stand);
+    this.offered = this.record;
+    this.tell.planned(stand.events, stand.plan);
+  }
+
+  /** @throws Error when the worker cannot say, also after it was started anew */
+  async explain(key: string): Promise<Explanation> {
+    try {
+      return await this.asked((ask) => ask.explain(key));
+    } catch (error) {
+      if (!(error instanceof Died)) throw error;
+      await this.run();
+      return this.asked((ask) => ask.explain(key));
+    }
+  }
+
+  /** A check came onto the plate. */
+  prepare(check: PreparedCheck): void {
+    this.worker?.ask.prepare(check).catch(() => {});
+  }
+
+  /** Brings the worker up to the record, then asks for its plan, until nothing is left to ask. */
+  private run(): Promise<void> {
+    this.running ??= this.catchUp().finally(() => {
+      this.running = null;
+    });
+    return this.running;
+  }
+
+  private async catchUp(): Promise<void> {
+    while (!this.closed && this.failures < GIVES_UP_AT) {
+      try {
+        if (this.taken !== this.record) await this.believe();
+        else if (this.planned !== this.record) await this.plan();
+        else {
+          this.failures = 0;
+          return;
+        }
+      } catch (error) {
+        this.failed(error);
+      }
+    }
+  }
+
+  private async believe(): Promise<void> {
+    const { record, taken } = this;
+    const goesOn = taken !== null && record.length > taken.length && taken.every((event, i) => record[i] === event);
+    const upTo = goesOn ? record.slice(0, taken.length + 1) : record;
+    const believed = await this.asked((ask) => (goesOn ? ask.add(record[taken.length]!) : ask.open(this.head, record)));
+    if (this.closed) return;
+    this.taken = upTo.length === this.record.length && this.record === record ? record : upTo;
+    this.tell.health({ state: 'well' });
+    if (this.taken === this.record) this.tell.believed(believed);
+  }
+
+  private async plan(): Promise<void> {
+    const { record } = this;
+    const planned = await this.asked((ask) => ask.plan(record.length));
+    this.lastPlanMs = planned?.tookMs ?? this.lastPlanMs;
+    if (!planned || this.closed || this.record !== record) return;
+    this.planned = record;
+    // What came from the server is the same.
+    if (this.offered !== record) this.tell.planned(record.length, planned.plan, planned.tookMs);
+  }
+
+  /** @throws Died when the worker died or said nothing for long; else what it threw */
+  private async asked<T>(question: (ask: SpawnedReasoner['ask']) => Promise<T>): Promise<T> {
+    const worker = this.worker ?? this.wake();
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const silent = new Promise<never>((_, reject) => {
+      timer = setTimeout(() => reject(new Died('it does not answer')), SILENT_MS);
+    });
+    try {
+      return await Promise.race([question(worker.ask), this.down, silent]);
+    } catch (error) {
+      if (error instanceof Died && this.worker === worker) this.lose();
+      throw error;
+    } finally {
+      clearTimeout(timer);
+    }
+  }
+
+  private wake(): SpawnedReasoner {
+    const worker = this.spawn();
+    this.worker = worker;
+    this.taken = null;
+    this.lastPlanMs = null;
+    this.down = new Promise((_, reject) => {
+      worker.onDeath((error) => {
+        reject(new Died(error.message));
+        if (this.worker !== worker) return;
+        this.lose();
+        void this.run();
+      });
+    });
+    this.down.catch(() => {});
+    return worker;
+  }
+
+  private lose(): void {
+    this.worker?.stop();
+    this.worker = null;
+    this.taken = null;
+  }
+
+  private failed(error: unknown): void {
+    if (this.closed) return;
+    this.lose();
+    this.failures += 1;
+    const why = error instanceof Error ? error.message : String(error);
+    this.tell.health(this.failures < GIVES_UP_AT ? { state: 'restarting' } : { state: 'stopped', why });
+  }
+}
+
+/** A worker that is awake plans in a third of this [ms]. */
+const SLOW_PLAN_MS = 60;
+/** It is started anew once by itself. */
+const GIVES_UP_AT = 2;

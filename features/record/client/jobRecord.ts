@@ -1,0 +1,218 @@
+import type { RawEvent } from '@/core/index.ts';
+import type { PrintedEvent, Stand } from '../printedEvent.ts';
+import type * as kept from './keptRecord.ts';
+import type { Unsent } from './keptRecord.ts';
+import type { Sent } from './send.ts';
+
+const RETRY_MS = 3000;
+
+/** Whether the server takes events: `busy` is a server that answers and cannot take them just now. */
+export type Reach = 'in-reach' | 'out-of-reach' | 'busy';
+
+export interface RecordView {
+  /** What the server has, without gaps. */
+  readonly events: readonly PrintedEvent[];
+  /** What is on its way or was refused, in order. */
+  readonly unsent: readonly Unsent[];
+  readonly reach: Reach;
+  /** False when this browser keeps nothing: then a closed tab would lose what is unsent. */
+  readonly keeps: boolean;
+}
+
+/** Everything outside of the record that it needs. */
+export interface RecordPorts {
+  readonly store: Pick<typeof kept, 'keepPrinted' | 'keepUnsent' | 'dropUnsent' | 'keptOf' | 'sawJob'>;
+  readonly send: (event: Unsent, known: number) => Promise<Sent>;
+  /** Belief and plan the server told with an event it took down. */
+  readonly told: (stand: Stand) => void;
+  /** The events after that number; null where the server answers without them. */
+  readonly fetchAfter: (known: number) => Promise<readonly PrintedEvent[] | null | 'out-of-reach' | 'again'>;
+  readonly now: () => number;
+  /** Something new is to be shown; `soon` may wait for what is more urgent. */
+  readonly changed: (view: RecordView, urgency: 'now' | 'soon') => void;
+  /** The record is another than was believed: another tab wrote, or an event was refused. */
+  readonly rewritten: (events: readonly RawEvent[]) => void;
+  /** Says in other tabs that something was written. */
+  readonly tell: () => void;
+  readonly trouble: (error: unknown) => void;
+}
+
+/** The record without gaps: what is known, and what of `more` goes on from it. */
+function joined(known: readonly PrintedEvent[], more: readonly PrintedEvent[]): readonly PrintedEvent[] {
+  const out = [...known];
+  for (const event of [...more].sort((a, b) => a.seq - b.seq)) if (event.seq === out.length + 1) out.push(event);
+  return out;
+}
+
+/**
+ * The record of a job in the browser: what is printed and what is still on its way. Each event carries an id of its own, so that
+ * sending it twice writes it once; it stands in the browser's database until it is acknowledged. What is refused stays, too, to be
+ * put right or left out.
+ */
+export class JobRecord {
+  private printed: readonly PrintedEvent[];
+  private queue: readonly Unsent[] = [];
+  private reach: Reach = 'in-reach';
+  private keeps = true;
+  private lastOrder = 0;
+  private sending = false;
+  private closed = false;
+  private retry: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(
+    private readonly jobId: string,
+    first: readonly PrintedEvent[],
+    private readonly ports: RecordPorts,
+  ) {
+    this.printed = first;
+  }
+
+  get view(): RecordView {
+    return { events: this.printed, unsent: this.queue, reach: this.reach, keeps: this.keeps };
+  }
+
+  /** Takes up what this browser kept, sends what waits, and looks what the server has besides. */
+  async restore(): Promise<void> {
+    const { store, now, rewritten } = this.ports;
+    try {
+      await store.keepPrinted(this.jobId, this.printed);
+      await store.sawJob(this.jobId, now());
+      const found = await store.keptOf(this.jobId);
+      if (this.closed) return;
+      const grown = this.take(found.printed);
+      const known = new Set(this.printed.map((e) => e.id));
+      for (const { id } of found.unsent) if (known.has(id)) this.keeping(store.dropUnsent(id));
+      const left = found.unsent.filter((u) => !known.has(u.id) && !this.queue.some((q) => q.id === u.id));
+      this.lastOrder = Math.max(this.lastOrder, ...left.map((u) => u.order));
+      if (left.length > 0) this.setQueue([...left, ...this.queue]);
+      if (left.length > 0 || grown.length > 0) rewritten(this.whole());
+    } catch (error) {
+      this.keepsNothing(error);
+    }
+    await this.flush();
+    // A page brought back by "back", or shown from what the browser kept, may be older than the record.
+    await this.look();
+  }
+
+  close(): void {
+    this.closed = true;
+    clearTimeout(this.retry);
+  }
+
+  /** Whether that id was used already: a second click on the same entry is the same event. */
+  isKnown(id: string): boolean {
+    return this.queue.some((u) => u.id === id) || this.printed.some((e) => e.id === id);
+  }
+
+  /** Takes down an event: it is kept at once, shown soon, and sent with `flush`. */
+  record(event: RawEvent, personId: string, id: string): void {
+    this.lastOrder = Math.max(this.lastOrder + 1, this.ports.now());
+    const at = new Date(this.ports.now()).toISOString();
+    const fresh: Unsent = { id, jobId: this.jobId, order: this.lastOrder, at, personId, event, refused: null };
+    this.queue = [...this.queue, fresh];
+    this.keeping(this.ports.store.keepUnsent(fresh));
+    this.ports.changed(this.view, 'soon');
+  }
+
+  /** Leaves out an event that was refused. */
+  leaveOut(id: string): void {
+    this.setQueue(this.queue.filter((u) => u.id !== id));
+    this.keeping(this.ports.store.dropUnsent(id));
+  }
+
+  /** Sends what waits, one after another, until one cannot be taken now. */
+  async flush(): Promise<void> {
+    if (this.sending || this.closed) return;
+    this.sending = true;
+    try {
+      for (let next = this.waiting(); next; next = this.waiting()) {
+        const sent = await this.ports.send(next, this.printed.length);
+        if (this.closed) return;
+        if (sent.kind === 'out-of-reach' || sent.kind === 'again') return this.tryAgain(sent.kind);
+        this.setReach('in-reach');
+        if (sent.kind === 'written') {
+          this.wasWritten(next, sent.events);
+          if (sent.stand) this.ports.told(sent.stand);
+        } else this.wasRefused(next, { issues: sent.issues, blockers: sent.blockers });
+      }
+    } finally {
+      this.sending = false;
+    }
+  }
+
+  /** Looks whether the server has more than is known; not while something waits, for that brings the rest with it. */
+  async look(): Promise<void> {
+    if (this.waiting() || this.closed) return;
+    const fresh = await this.ports.fetchAfter(this.printed.length);
+    if (this.closed) return;
+    if (fresh === 'out-of-reach' || fresh === 'again') return this.tryAgain(fresh);
+    this.setReach('in-reach');
+    if (fresh && fresh.length > 0 && !this.waiting() && this.take(fresh).length > 0) this.ports.rewritten(this.whole());
+  }
+
+  private waiting(): Unsent | undefined {
+    return this.queue.find((u) => u.refused === null);
+  }
+
+  private whole(): readonly RawEvent[] {
+    return [...this.printed.map((e) => e.event), ...this.queue.filter((u) => u.refused === null).map((u) => u.event)];
+  }
+
+  /** Joins what the server has; returns what is new in it. */
+  private take(fresh: readonly PrintedEvent[]): readonly PrintedEvent[] {
+    const before = this.printed.length;
+    this.printed = joined(this.printed, fresh);
+    const news = this.printed.slice(before);
+    if (news.length > 0) {
+      this.keeping(this.ports.store.keepPrinted(this.jobId, news));
+      this.ports.changed(this.view, 'now');
+    }
+    return news;
+  }
+
+  private wasWritten(sent: Unsent, events: readonly PrintedEvent[]): void {
+    this.queue = this.queue.filter((u) => u.id !== sent.id);
+    this.keeping(this.ports.store.dropUnsent(sent.id));
+    const news = this.take(events);
+    this.ports.changed(this.view, 'now');
+    // Just the one that was sent, and the belief is that already.
+    if (news.length > 0 && !(news.length === 1 && news[0]!.id === sent.id)) this.ports.rewritten(this.whole());
+    this.ports.tell();
+  }
+
+  private wasRefused(sent: Unsent, why: NonNullable<Unsent['refused']>): void {
+    const refused = { ...sent, refused: why };
+    this.setQueue(this.queue.map((u) => (u.id === sent.id ? refused : u)));
+    this.keeping(this.ports.store.keepUnsent(refused));
+    this.ports.rewritten(this.whole());
+  }
+
+  private tryAgain(why: 'out-of-reach' | 'again'): void {
+    this.setReach(why === 'again' ? 'busy' : why);
+    // One try is under way at most, however many events wait.
+    clearTimeout(this.retry);
+    this.retry = setTimeout(() => void this.flush().then(() => this.look()), RETRY_MS);
+  }
+
+  private setReach(reach: Reach): void {
+    if (reach === this.reach) return;
+    this.reach = reach;
+    this.ports.changed(this.view, 'now');
+  }
+
+  private setQueue(queue: readonly Unsent[]): void {
+    this.queue = queue;
+    this.ports.changed(this.view, 'now');
+  }
+
+  private keeping(work: Promise<unknown>): void {
+    work.catch((error) => this.keepsNothing(error));
+  }
+
+  private keepsNothing(error: unknown): void {
+    this.ports.trouble(error);
+    if (!this.keeps) return;
+    this.keeps = false;
+    this.ports.changed(this.view, 'now');
+  }
+}

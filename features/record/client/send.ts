@@ -1,0 +1,118 @@
+import type { PrintedEvent, Refused, Stand } from '../printedEvent.ts';
+import { dropUnsent, keepPrinted, keepUnsent, keptOf, type Unsent } from './keptRecord.ts';
+
+export type Sent =
+  /** Nobody answered: what waits of other jobs need not be tried either. */
+  | { readonly kind: 'out-of-reach' }
+  /** The server answered, and could not take it just now: it is kept and sent again. */
+  | { readonly kind: 'again' }
+  | { readonly kind: 'written'; readonly events: readonly PrintedEvent[]; readonly stand?: Stand }
+  | ({ readonly kind: 'refused' } & Refused);
+
+/** A server that says nothing for so long is out of reach [ms]. */
+const ANSWERS_WITHIN_MS = 20_000;
+
+/** Answers that speak of the moment and not of the event: request timeout, too early, too many requests. */
+const OF_THE_MOMENT = [408, 425, 429];
+
+interface Answer {
+  readonly code?: string;
+  readonly events?: readonly PrintedEvent[];
+  readonly stand?: Stand;
+  readonly issues?: Refused['issues'];
+  readonly blockers?: Refused['blockers'];
+}
+
+/**
+ * Sends one event under its own id; sent twice it is written once.
+ * @param known how many events of the job the sender has: the answer brings the rest
+ * @param wantsStand whether the answer shall bring belief and plan as well
+ */
+export async function sendEvent(
+  { id, jobId, at, personId, event }: Unsent,
+  known: number,
+  wantsStand = false,
+): Promise<Sent> {
+  let response: Response;
+  let answer: Answer | null;
+  try {
+    response = await fetch(`/api/jobs/${jobId}/events`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ id, at, personId, known, event, ...(wantsStand ? { wantsStand } : {}) }),
+      signal: AbortSignal.timeout(ANSWERS_WITHIN_MS),
+    });
+    answer = await answerOf(response);
+  } catch {
+    return { kind: 'out-of-reach' };
+  }
+  // What says "well done" in other words than ours is not the shop's computer: a sign-in page of the network, say.
+  if (response.ok) {
+    if (!answer?.events) return { kind: 'out-of-reach' };
+    return { kind: 'written', events: answer.events, ...(answer.stand ? { stand: answer.stand } : {}) };
+  }
+  if (response.status >= 500 || OF_THE_MOMENT.includes(response.status) || answer?.code === 'busy')
+    return { kind: 'again' };
+  const { issues = [], blockers = [] } = answer ?? {};
+  return {
+    kind: 'refused',
+    blockers,
+    issues: issues.length + blockers.length > 0 ? issues : [saidNoReason(response.status)],
+  };
+}
+
+/** The answer, or null where it is not one of ours. @throws when the connection broke while it came */
+async function answerOf(response: Response): Promise<Answer | null> {
+  const text = await response.text();
+  try {
+    const answer = JSON.parse(text) as unknown;
+    return typeof answer === 'object' ? answer : null;
+  } catch {
+    return null;
+  }
+}
+
+const saidNoReason = (status: number) => ({
+  path: '$',
+  message: `the shop's computer, or something before it, would not take it and gave no reason (${status})`,
+});
+
+/** How it went with what waits of one job. */
+export type Delivered = 'all' | 'again' | 'out-of-reach';
+
+/** Sends what waits of a job that is not open here, in order, until one cannot be taken. */
+export async function sendWaiting(jobId: string): Promise<Delivered> {
+  const { printed, unsent } = await keptOf(jobId);
+  let known = printed.length;
+  for (const next of unsent.filter((u) => u.refused === null)) {
+    const sent = await sendEvent(next, known);
+    if (sent.kind === 'out-of-reach' || sent.kind === 'again') return sent.kind;
+    if (sent.kind === 'refused') {
+      await keepUnsent({ ...next, refused: { issues: sent.issues, blockers: sent.blockers } });
+    } else {
+      await keepPrinted(jobId, sent.events);
+      await dropUnsent(next.id);
+      known += sent.events.length;
+    }
+  }
+  return 'all';
+}
+
+/**
+ * Sends what waits of every job. A job the server cannot take just now holds up no other; where nobody answers, the rest is left
+ * for the next round.
+ * @param onBench the job that is open here and sends by itself
+ * @param onSent said after each job of which something was sent
+ */
+export async function sendAllWaiting(
+  waiting: Iterable<readonly [jobId: string, { readonly unsent: number }]>,
+  onBench: string | undefined,
+  onSent: () => void,
+): Promise<void> {
+  for (const [jobId, { unsent }] of waiting) {
+    if (unsent === 0 || jobId === onBench) continue;
+    const delivered = await sendWaiting(jobId);
+    if (delivered === 'out-of-reach') return;
+    onSent();
+  }
+}

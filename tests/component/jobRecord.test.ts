@@ -1,0 +1,124 @@
+import { describe, expect, it, vi } from 'vitest';
+import type { RawEvent } from '@/core/index.ts';
+import { JobRecord, type RecordPorts } from '@/features/record/client/jobRecord.ts';
+import type { Unsent } from '@/features/record/client/keptRecord.ts';
+import type { Sent } from '@/features/record/client/send.ts';
+import type { PrintedEvent } from '@/features/record/printedEvent.ts';
+
+const printed = (seq: number, id = `event-${seq}`): PrintedEvent => ({
+  id,
+  seq,
+  kind: 'note',
+  personId: 'person-one',
+  at: '2026-11-28T10:00:00.000Z',
+  event: { note: `line ${seq}` },
+});
+
+/** A record with everything outside of it played by the test. */
+function recordOf(first: readonly PrintedEvent[], kept: { printed?: PrintedEvent[]; unsent?: Unsent[] } = {}) {
+  const answers: Sent[] = [];
+  const sent: Unsent[] = [];
+  const rewritten: (readonly RawEvent[])[] = [];
+  const ports = {
+    store: {
+      keepPrinted: vi.fn(async () => {}),
+      keepUnsent: vi.fn(async () => {}),
+      dropUnsent: vi.fn(async () => {}),
+      keptOf: vi.fn(async () => ({ printed: kept.printed ?? [], unsent: kept.unsent ?? [] })),
+      sawJob: vi.fn(async () => {}),
+    },
+    send: vi.fn(async (event: Unsent) => {
+      sent.push(event);
+      return answers.shift() ?? ({ kind: 'out-of-reach' } as Sent);
+    }),
+    fetchAfter: vi.fn(async (): Promise<readonly PrintedEvent[] | null | 'out-of-reach' | 'again'> => []),
+    now: () => Date.parse('2026-11-28T10:00:00Z'),
+    changed: vi.fn(),
+    rewritten: (events: readonly RawEvent[]) => void rewritten.push(events),
+    told: vi.fn(),
+    tell: vi.fn(),
+    trouble: vi.fn(),
+  } satisfies RecordPorts;
+  const record = new JobRecord('job-a', first, ports);
+  return { record, ports, answers, sent, rewritten };
+}
+const unsent = (id: string, order: number): Unsent => ({
+  id,
+  jobId: 'job-a',
+  order,
+  at: '2026-11-28T10:00:00.000Z',
+  personId: 'person-one',
+  event: { note: id },
+  refused: null,
+});
+
+describe('the record of a job in the browser', () => {
+  it('joins what was kept to what the page came with, without gaps, and sends what waited', async () => {
+    const { record, answers, rewritten } = recordOf([printed(1)], {
+      printed: [printed(2), printed(4)],
+      unsent: [unsent('waits', 1), unsent('event-2', 2)],
+    });
+    answers.push({ kind: 'written', events: [printed(3, 'waits')] });
+    await record.restore();
+    expect(record.view.events.map((e) => e.id)).toEqual(['event-1', 'event-2', 'waits']);
+    expect(record.view.unsent).toEqual([]);
+    // Told once, of all that stands: the two printed lines and what waited.
+    expect(rewritten).toEqual([[{ note: 'line 1' }, { note: 'line 2' }, { note: 'waits' }]]);
+  });
+
+  it('an event of its own that is written changes no belief; one that another tab wrote before it does', async () => {
+    const { record, answers, rewritten } = recordOf([]);
+    answers.push({ kind: 'written', events: [printed(1, 'mine')] });
+    record.record({ note: 'mine' }, 'person-one', 'mine');
+    await record.flush();
+    expect(rewritten).toEqual([]);
+    answers.push({ kind: 'written', events: [printed(2, 'theirs'), printed(3, 'mine-too')] });
+    record.record({ note: 'mine too' }, 'person-one', 'mine-too');
+    await record.flush();
+    expect(rewritten).toEqual([[{ note: 'line 1' }, { note: 'line 2' }, { note: 'line 3' }]]);
+  });
+
+  it('what is refused stays with its reason and leaves belief; the next is sent all the same', async () => {
+    const { record, answers, rewritten, ports } = recordOf([]);
+    const why = { issues: [{ path: '$', message: 'cannot be' }], blockers: [] };
+    answers.push({ kind: 'refused', ...why }, { kind: 'written', events: [printed(1, 'good')] });
+    record.record({ note: 'bad' }, 'person-one', 'bad');
+    record.record({ note: 'good' }, 'person-one', 'good');
+    await record.flush();
+    expect(record.view.unsent).toMatchObject([{ id: 'bad', refused: why }]);
+    expect(ports.store.keepUnsent).toHaveBeenCalledWith(expect.objectContaining({ id: 'bad', refused: why }));
+    expect(rewritten[0]).toEqual([{ note: 'good' }]);
+    record.leaveOut('bad');
+    expect(record.view.unsent).toEqual([]);
+    expect(ports.store.dropUnsent).toHaveBeenCalledWith('bad');
+  });
+
+  it('a server that cannot take it now is tried again by itself, in order, and nothing is doubled', async () => {
+    vi.useFakeTimers();
+    try {
+      const { record, answers, sent } = recordOf([]);
+      answers.push({ kind: 'again' });
+      record.record({ note: 'one' }, 'person-one', 'one');
+      record.record({ note: 'two' }, 'person-one', 'two');
+      expect(record.isKnown('one')).toBe(true);
+      await record.flush();
+      expect(record.view.reach).toBe('busy');
+      answers.push({ kind: 'written', events: [printed(1, 'one')] }, { kind: 'written', events: [printed(2, 'two')] });
+      await vi.advanceTimersByTimeAsync(3000);
+      expect(sent.map((e) => e.id)).toEqual(['one', 'one', 'two']);
+      expect(record.view).toMatchObject({ reach: 'in-reach', unsent: [] });
+      expect(record.view.events.map((e) => e.id)).toEqual(['one', 'two']);
+    } finally {
+      vi.useRealTimers();
+    }
+  });
+
+  it('says that this browser keeps nothing, and goes on sending', async () => {
+    const { record, ports, answers } = recordOf([]);
+    ports.store.keepUnsent.mockRejectedValueOnce(new Error('private window'));
+    answers.push({ kind: 'written', events: [printed(1, 'one')] });
+    record.record({ note: 'one' }, 'person-one', 'one');
+    await record.flush();
+    expect(record.view).toMatchObject({ keeps: false, unsent: [] });
+  });
+});
