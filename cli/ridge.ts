@@ -96,6 +96,12 @@ function refused(error: unknown): void {
   process.exitCode = 2;
 }
 
+// A reader that has seen enough closes its end: `| head` is no failure.
+process.stdout.on('error', (error: NodeJS.ErrnoException) => {
+  if (error.code !== 'EPIPE') throw error;
+  process.exit(0);
+});
+
 try {
   main(process.argv.slice(2));
 } catch (error) {

@@ -63,6 +63,7 @@ export const RULE_GROUPS: readonly {
       coilOhmsLow: 'Coil from',
       coilOhmsHigh: 'Coil to',
       coilTwinPercent: 'Coils of a twin apart by',
+      coilTabPercent: 'Coil to ground and to kill tab apart by',
       coilFlexPercent: 'Coil jumps, lead flexed, by',
       killGroundedOhms: 'Kill wire: grounded under',
       killFreeOhms: 'Kill wire: free above',

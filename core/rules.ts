@@ -16,7 +16,7 @@ export interface Rule {
 const rule = (value: number, unit: string, source: RuleSource, note: string): Rule => ({ value, unit, source, note });
 
 /** Version of the default limits; stored with every reading judged by them. */
-export const RULES_VERSION = '2026-11-25';
+export const RULES_VERSION = '2026-11-28';
 
 /** Default limits. A shop overrides them under House rules; an engine sheet overrides both. */
 export const DEFAULT_RULES = {
@@ -77,6 +77,12 @@ export const DEFAULT_RULES = {
   coilOhmsHigh: rule(15000, 'ohm', 'common practice', 'upper end of coils seen without a sheet figure'),
   coilShortedOhms: rule(50, 'ohm', 'common practice', 'lead to ground below this is shorted'),
   coilTwinPercent: rule(15, '%', 'common practice', 'twins further apart than this are a finding'),
+  coilTabPercent: rule(
+    5,
+    '%',
+    'common practice',
+    'lead to ground and lead to kill tab agree within this, on coils built so',
+  ),
   coilFlexPercent: rule(10, '%', 'common practice', 'a value that jumps while flexed condemns lead or coil'),
   airGapLowMm: rule(0.2, 'mm', 'common practice', '0.008 in'),
   airGapHighMm: rule(0.3, 'mm', 'common practice', '0.012 in'),

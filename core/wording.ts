@@ -78,6 +78,8 @@ export const REMARK_WORDS: Record<string, string> = {
   held_over_supply: 'It cannot hold more than it is fed: the gauges are swapped, or one is off.',
   leaks_more_than_twin: 'It leaks well more than its twin: that is a finding of its own.',
   ear_over_gauge: 'Clear air at a valve or gasket is a finding whatever the gauge says: check the gauge.',
+  tab_disagrees:
+    'Lead to ground and lead to kill tab should agree within 5 %: a joint inside the coil, unless its maker built it otherwise. Hold it against its twin.',
   not_a_diode_drop: 'Neither a diode drop nor a short nor open: check the probes and take it again.',
 };
 
@@ -178,6 +180,7 @@ export const QUANTITY_WORDS: Record<string, string> = {
   dropVolts: 'Drop',
   ohmsAt20C: 'At 20 °C',
   twinDifferencePercent: 'Apart from its twin',
+  tabDifferencePercent: 'Ground and tab apart',
   needleLossPsiPerMin: 'Loss',
   heatRatio: 'Rise against the twin',
   strengthRatio: 'Weaker over stronger',

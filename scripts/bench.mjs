@@ -207,9 +207,7 @@ async function scriptSent(address) {
   return bytes;
 }
 
-await carefully(async () => {
-  await ensureNodePackages();
-  await ensureDebianPackages(['mariadb-server', 'chromium']);
+async function core() {
   const { code, output } = await run(process.execPath, ['--import', 'tsx', under('scripts', 'bench-core.ts')]);
   if (code !== 0) throw new Trouble(output, 'see the message above.');
   const { faults, sets, hypotheses, open, update, ranking, cranked, plain } = JSON.parse(
@@ -225,6 +223,44 @@ await carefully(async () => {
   );
   say(`cranking, a twin, one core                   ${cranked.toFixed(0)} times as fast as it happens`);
   say(`one-step ranking, Node                     median ${ms(ranking.median)}   p95 ${ms(ranking.p95)}`);
+}
+
+async function page(address) {
+  const { warm, opened } = await readingToPlate(address);
+  const line = (title, all, figure) => {
+    const sorted = all.map(figure).sort((a, b) => a - b);
+    say(
+      `${title.padEnd(42)} median ${ms(quantile(sorted, 0.5))}   p95 ${ms(quantile(sorted, 0.95))}   over ${sorted.length} readings`,
+    );
+  };
+  line('reading to ridge, Chromium', warm, (t) => t.toRidge);
+  line('reading to plate, Chromium', warm, (t) => t.toPlate);
+  line('ridge to plate, Chromium', warm, (t) => t.toPlate - t.toRidge);
+  line('reading to ridge, page just opened', opened, (t) => t.toRidge);
+  line('reading to plate, page just opened', opened, (t) => t.toPlate);
+  line('update in the worker', warm, (t) => t.update);
+  line('one-step ranking in the worker', warm, (t) => t.plan);
+  say(`script sent for the bench page             ${((await scriptSent(address)) / 1000).toFixed(0)} kB gzipped`);
+}
+
+async function cases(address) {
+  for (const fresh of [true, false]) {
+    const { updates, plans } = await casesInWorker(address, fresh);
+    say(
+      `every step of every case, ${fresh ? 'a worker for each' : 'one worker      '}  update median ${ms(quantile(updates, 0.5))}   p95 ${ms(quantile(updates, 0.95))}   ranking median ${ms(quantile(plans, 0.5))}   p95 ${ms(quantile(plans, 0.95))}   over ${plans.length} steps`,
+    );
+  }
+}
+
+/** `npm run bench -- core page cases`: only these parts; all of them where none is named. */
+const asked = process.argv.slice(2).filter((arg) => !arg.startsWith('-'));
+const wants = (part) => asked.length === 0 || asked.includes(part);
+
+await carefully(async () => {
+  await ensureNodePackages();
+  await ensureDebianPackages(['mariadb-server', 'chromium']);
+  if (wants('core')) await core();
+  if (!wants('page') && !wants('cases')) return;
   await build('.next');
   rmSync(folder, { recursive: true, force: true });
   const cold = await start();
@@ -232,29 +268,8 @@ await carefully(async () => {
   const warm = await start();
   try {
     say(`start, built before: new data ${cold.seconds.toFixed(1)} s, data kept ${warm.seconds.toFixed(1)} s`);
-    const { warm: stood, opened } = await readingToPlate(warm.pages.address);
-    const line = (title, all, figure) => {
-      const sorted = all.map(figure).sort((a, b) => a - b);
-      say(
-        `${title.padEnd(42)} median ${ms(quantile(sorted, 0.5))}   p95 ${ms(quantile(sorted, 0.95))}   over ${sorted.length} readings`,
-      );
-    };
-    line('reading to ridge, Chromium', stood, (t) => t.toRidge);
-    line('reading to plate, Chromium', stood, (t) => t.toPlate);
-    line('ridge to plate, Chromium', stood, (t) => t.toPlate - t.toRidge);
-    line('reading to ridge, page just opened', opened, (t) => t.toRidge);
-    line('reading to plate, page just opened', opened, (t) => t.toPlate);
-    line('update in the worker', stood, (t) => t.update);
-    line('one-step ranking in the worker', stood, (t) => t.plan);
-    for (const fresh of [true, false]) {
-      const cases = await casesInWorker(warm.pages.address, fresh);
-      say(
-        `every step of every case, ${fresh ? 'a worker for each' : 'one worker      '}  update median ${ms(quantile(cases.updates, 0.5))}   p95 ${ms(quantile(cases.updates, 0.95))}   ranking median ${ms(quantile(cases.plans, 0.5))}   p95 ${ms(quantile(cases.plans, 0.95))}   over ${cases.plans.length} steps`,
-      );
-    }
-    say(
-      `script sent for the bench page             ${((await scriptSent(warm.pages.address)) / 1000).toFixed(0)} kB gzipped`,
-    );
+    if (wants('page')) await page(warm.pages.address);
+    if (wants('cases')) await cases(warm.pages.address);
   } finally {
     await warm.stop();
     rmSync(folder, { recursive: true, force: true });

@@ -9,7 +9,7 @@ import {
 } from '../checks/index.ts';
 import { cylindersOf, RUNNING, RUNNING_STATES } from '../engine/index.ts';
 import { CONDITIONS, findFault, sameRepair } from '../faults/index.ts';
-import { type HousePractice, houseRules, practiceOf } from '../house.ts';
+import { type HousePractice, practiceOf } from '../house.ts';
 import type { Barred } from '../reason/barred.ts';
 import {
   applyRepair,
@@ -37,8 +37,8 @@ import { askedTriples } from '../reason/grow.ts';
 import { compileNetwork, type Network } from '../reason/network.ts';
 import { type Planner, plannerFor } from '../reason/planner.ts';
 import { type StandingReading, withoutOutrankedMisses } from '../reason/settle.ts';
-import type { Rules } from '../rules.ts';
 import { NOT_CRANKING, NOT_RUNNING, STANDING, SYMPTOM_IDS, type Symptom, UNMENTIONED_COUNTS } from '../symptoms.ts';
+import { assessingContext } from './assessing.ts';
 
 /** A repair that was made, numbered as in the record. */
 export interface MadeRepair {
@@ -54,7 +54,6 @@ export interface MadeRepair {
  */
 export interface Bench {
   readonly head: CaseHead;
-  readonly rules: Rules;
   readonly practice: HousePractice;
   readonly catalogue: Catalogue;
   /** Worked out when the first plan is asked for: the ridge of a job just opened does not wait for it. */
@@ -92,7 +91,6 @@ export function openBench(head: CaseHead, options: BenchOptions = {}): Bench {
   let planner: Planner | null = null;
   const fixed: Fixed = {
     head,
-    rules: houseRules(head.house),
     practice,
     catalogue,
     planner: () => {
@@ -138,16 +136,15 @@ export const houseMakes = (
 ): boolean => !leavesOut.has(check.id) && !check.needs.some((need) => house.lacking.includes(need));
 
 /** What no event changes. */
-type Fixed = Pick<Bench, 'head' | 'rules' | 'practice' | 'catalogue' | 'planner' | 'base'>;
+type Fixed = Pick<Bench, 'head' | 'practice' | 'catalogue' | 'planner' | 'base'>;
 
 function blank(
-  { head, rules, practice, catalogue, planner, base }: Fixed,
+  { head, practice, catalogue, planner, base }: Fixed,
   network: Network,
   triples: Bench['triples'],
 ): Bench {
   return {
     head,
-    rules,
     practice,
     catalogue,
     planner,
@@ -274,12 +271,7 @@ function withReadingTaken(bench: Bench, reading: Reading, event: number, retest:
     (r) => r.epoch === epoch && r.reading.check === reading.check && r.reading.cylinder !== reading.cylinder,
   );
   const assess = (own: Reading, twin: Reading | undefined) =>
-    checkOf(own.check).assess(own, {
-      engine: bench.head.engine,
-      figures: bench.head.figures,
-      rules: bench.rules,
-      twin,
-    });
+    checkOf(own.check).assess(own, assessingContext(bench.head, twin));
   const taken: StandingReading = { event, reading, assessment: assess(reading, twins.at(-1)?.reading), epoch, retest };
   // The twin is judged again beside the new one, so that the order in which the pair was read does not matter.
   const judgedAgain = new Map(twins.map((r) => [r, assess(r.reading, reading)]));

@@ -1,3 +1,4 @@
+export { assessingContext } from './assessing.ts';
 export {
   advance,
   type Bench,

@@ -1,10 +1,10 @@
-import type { EngineFigures, EngineWords, MachineKind } from '../engine/index.ts';
+import { type EngineFigures, type EngineWords, type MachineKind, withLayout } from '../engine/index.ts';
 import { FAULTS } from '../faults/index.ts';
 import { DEFAULT_HOUSE, type House } from '../house.ts';
 import { HISTORY_FLAGS, type Symptom } from '../symptoms.ts';
 import { type InputIssue, issuesOf, type Read, refuse } from './issues.ts';
 import { type JobEvent, readEvent } from './readEvent.ts';
-import { caseSchema, MAX_EVENTS, type RawCase } from './schema.ts';
+import { type Ambient, caseSchema, MAX_EVENTS, type RawCase } from './schema.ts';
 
 /** What a machine has been through. */
 export interface History {
@@ -22,6 +22,8 @@ export interface CaseHead {
   readonly complaint: readonly Symptom[];
   /** House rules the whole job is judged by. */
   readonly house: House;
+  /** The air it is worked on in; what nobody said is left out. */
+  readonly ambient: Ambient;
 }
 
 export interface Case extends CaseHead {
@@ -46,7 +48,8 @@ export function readCase(raw: unknown): Read<Case> {
     return refuse(...issues, { path: '$.events', message: 'events is a list, empty if nothing was done yet' });
   if (rawEvents.length > MAX_EVENTS)
     return refuse(...issues, { path: '$.events', message: `at most ${MAX_EVENTS} events` });
-  const { sheet, ...engine } = head.data.machine.engine;
+  const { sheet, ...words } = head.data.machine.engine;
+  const engine = withLayout(words);
   const events: JobEvent[] = [];
   rawEvents.forEach((rawEvent, i) => {
     const event = readEvent(rawEvent, `$.events[${i}]`, engine);
@@ -75,13 +78,14 @@ function headOf(head: Omit<RawCase, 'events'>, engine: EngineWords, figures: Eng
     },
     complaint: head.complaint,
     house: head.house ?? DEFAULT_HOUSE,
+    ambient: head.ambient ?? {},
   };
 }
 
 function headIssues(head: Omit<RawCase, 'events'>): InputIssue[] {
   const issues: InputIssue[] = [];
   const { engine } = head.machine;
-  if ((engine.layout === 'single') !== (engine.cylinders === 1)) {
+  if (engine.layout !== 'unknown' && (engine.layout === 'single') !== (engine.cylinders === 1)) {
     issues.push({
       path: '$.machine.engine.layout',
       message: `layout ${engine.layout} does not fit ${engine.cylinders} cylinder(s)`,

@@ -131,6 +131,13 @@ export const historySchema = z.strictObject({
   flags: z.array(z.string().max(80)).max(60).optional(),
 });
 
+/** Where a job is worked on: height above the sea, and the air around the machine. The shop's own height where it is left out. */
+export const ambientSchema = z.strictObject({
+  altitudeM: z.number().min(-500).max(5000).optional(),
+  temperatureC: z.number().min(-50).max(60).optional(),
+});
+export type Ambient = Readonly<z.infer<typeof ambientSchema>>;
+
 export const machineSchema = z.strictObject({
   kind: z.enum(MACHINE_KINDS),
   name: z.string().max(200).optional(),
@@ -149,6 +156,7 @@ export const caseSchema = z.strictObject({
   said: z.string().max(2000).optional(),
   /** House rules the job was opened under; left out where the house has none of its own. */
   house: houseSchema.optional(),
+  ambient: ambientSchema.optional(),
   events: z.array(eventSchema).max(MAX_EVENTS),
 });
 

@@ -40,20 +40,21 @@ export const balanceHeat = defineCheck({
   each: numberField('Exhaust or head', 'temperature', [-40, 900], ['degC', 'degF'], { required: true }),
   fields: { ambient: numberField('Ambient', 'temperature', [-40, 60], ['degC', 'degF']) },
   accuracy: THERMOMETER,
-  assess: (reading, { rules, engine }) => {
+  assess: (reading, { rules, engine, ambient }) => {
     const limits = [limitOf('dead under', rules, 'heatDeadRatio'), limitOf('alike from', rules, 'heatAlikeRatio')];
     const plain = Object.entries(reading.perCylinderOutcome);
     if (plain.length > 0) return plainPerCylinder(plain, limits);
     const temperatures = Object.entries(reading.perCylinder).map(([c, t]) => [Number(c), t] as const);
     const cannot = (reason: string) => ({ ...EMPTY_ASSESSMENT, limits, missing: [{ name: 'heatRatio', reason }] });
     if (temperatures.length < engine.cylinders) return cannot('Both cylinders are needed: the pair is compared.');
-    const given = reading.fields.ambient;
+    // Measured beside the pair, else as it was said for the whole job.
+    const given = reading.fields.ambient ?? ambient.temperatureC;
     const ambients = typeof given === 'number' ? [given] : AMBIENT_RANGE_C;
     const hottest = Math.max(...temperatures.map(([, t]) => t));
     if (hottest - Math.max(...ambients) < LEAST_RISE_K)
       return cannot('Nothing is warm yet: run it three minutes and take both again.');
     const ratios = temperatures.map(([cylinder, t]) => {
-      const bounds = ambients.map((ambient) => (t - ambient) / (hottest - ambient));
+      const bounds = ambients.map((air) => (t - air) / (hottest - air));
       const rise = hottest - Math.max(...ambients);
       const value = (Math.min(...bounds) + Math.max(...bounds)) / 2;
       return {

@@ -70,7 +70,7 @@ export interface AssessContext {
   readonly figures: EngineFigures;
   readonly rules: Rules;
   /** Where it was taken; the shop's own height where it is not said. */
-  readonly ambient?: { readonly altitudeM?: number | undefined; readonly temperatureC?: number | undefined };
+  readonly ambient: { readonly altitudeM?: number | undefined; readonly temperatureC?: number | undefined };
   /** The same check on the other cylinder, if taken since the last repair: twins are compared. */
   readonly twin?: Reading;
 }

@@ -1,5 +1,5 @@
 import { sweptMl } from '../engine/index.ts';
-import { demandMlPerMin } from '../measure/index.ts';
+import { ambientPa, demandMlPerMin } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
 import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
 import { judge } from './judge.ts';
@@ -61,7 +61,12 @@ export const fuelFlow = defineCheck({
           }
         : { ...EMPTY_ASSESSMENT, quantities: { flowMlPerMin }, missing, limits };
     }
-    const demand = demandMlPerMin(engine.cylinders * sweptMl({ boreMm, strokeMm }), governedRpm, ambient?.temperatureC);
+    const demand = demandMlPerMin(
+      engine.cylinders * sweptMl({ boreMm, strokeMm }),
+      governedRpm,
+      ambient.temperatureC,
+      ambientPa(ambient.altitudeM ?? rules.shopAltitudeM.value),
+    );
     const ample = rules.flowTimesDemand.value * demand;
     return judge({
       value: flow,

@@ -27,7 +27,7 @@ export const powerLoad = defineCheck({
   assess: (reading, { ambient }) => {
     const { value, temperature } = reading.fields;
     if (typeof value !== 'number') return EMPTY_ASSESSMENT;
-    const batteryC = typeof temperature === 'number' ? temperature : ambient?.temperatureC;
+    const batteryC = typeof temperature === 'number' ? temperature : ambient.temperatureC;
     const missing =
       batteryC === undefined
         ? [{ name: 'loadMinVolts', reason: 'Battery temperature not given: held to the table’s 21 °C.' }]

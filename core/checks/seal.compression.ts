@@ -64,7 +64,7 @@ export const sealCompression = defineCheck({
   assess: (reading, { rules, figures, engine, ambient, twin }) => {
     const { value, strokes, throttleOpen } = reading.fields;
     if (typeof value !== 'number') return EMPTY_ASSESSMENT;
-    const pa = ambientPa(ambient?.altitudeM ?? rules.shopAltitudeM.value);
+    const pa = ambientPa(ambient.altitudeM ?? rules.shopAltitudeM.value);
     const psi = (gauge: number) => gauge / PASCALS_PER_PSI;
     const atSea = psi(seaLevelGaugePa(value, pa));
     // What the gauge is off by grows with it as the pressure is brought to the sea's.

@@ -61,7 +61,7 @@ function assessLeakDown(reading: Reading, { rules, figures, ambient, twin }: Ass
     limitOf('twins within', rules, 'leakTwinPoints'),
   ];
   if (held > supply || supply <= 0) return { ...EMPTY_ASSESSMENT, limits, remarks: ['held_over_supply'] };
-  const pa = ambientPa(ambient?.altitudeM ?? rules.shopAltitudeM.value);
+  const pa = ambientPa(ambient.altitudeM ?? rules.shopAltitudeM.value);
   const quantities: Record<string, ComputedQuantity> = {};
   const missing: { name: string; reason: string }[] = [];
   const percent = percentLeak(supply, held);

@@ -1,6 +1,10 @@
+import type { EngineFigures } from '../engine/index.ts';
 import { bandWeights, coilResistanceAt20C } from '../measure/index.ts';
+import type { Rules } from '../rules.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
 import {
+  type AssessContext,
+  type Assessment,
   type ComputedQuantity,
   defineCheck,
   EMPTY_ASSESSMENT,
@@ -9,6 +13,7 @@ import {
   limitOf,
   numberField,
   outcomes,
+  type Reading,
 } from './define.ts';
 
 const ohms = { required: false, openLoop: true };
@@ -51,90 +56,119 @@ export const sparkCoilOhms = defineCheck({
     flexMax: numberField('Flexed, highest', 'resistance', [0, 1e6], ['kohm', 'kohm'], ohms),
   },
   accuracy: KILOHM_RANGE,
-  assess: (reading, { rules, figures, twin }) => {
-    const { toGround, coilTemperature, flexMin, flexMax } = reading.fields;
-    const fromSheet = figures.coilOhmsLow != null && figures.coilOhmsHigh != null;
-    const low = figures.coilOhmsLow ?? rules.coilOhmsLow.value;
-    const high = figures.coilOhmsHigh ?? rules.coilOhmsHigh.value;
-    const limits: Limit[] = fromSheet
+  assess: assessCoil,
+});
+
+/** Share of a reading in range that a disagreement moves to a finding: inside a wide window, but not as its like [M]. */
+const FINDING_SHARE = 0.6;
+
+/** What the lead shows while it is flexed, and whether the way through is there at all; null where it neither jumps nor is open. */
+function jumpsOrOpen({ fields }: Reading, rules: Rules): Pick<Assessment, 'outcome' | 'severity' | 'points'> | null {
+  const { toGround, toKillTab, flexMin, flexMax } = fields;
+  const all = [toGround, flexMin, flexMax];
+  const figures = all.filter((f): f is number => typeof f === 'number');
+  const opens = all.some((f) => f === 'OL');
+  const most = Math.max(...figures);
+  if (opens && figures.length > 0) return { outcome: 'unsteady', severity: 0.9, points: ['plug lead or coil'] };
+  if (toGround === 'OL') {
+    // Whole as far as the tab: then it is the way from there to ground.
+    const points = typeof toKillTab === 'number' ? ['coil, where it is grounded'] : ['coil, lead or boot'];
+    return { outcome: 'open', severity: 1, points };
+  }
+  if (figures.length > 1 && (100 * (most - Math.min(...figures))) / Math.max(1, most) > rules.coilFlexPercent.value)
+    return { outcome: 'unsteady', severity: 0.8, points: ['plug lead or coil'] };
+  if (typeof toGround === 'number' && toGround < rules.coilShortedOhms.value)
+    return { outcome: 'shorted', severity: 1, points: ['coil'] };
+  return null;
+}
+
+/** How far the reading is from that of the twin, each brought to 20 degC where both temperatures are known [%]; null without a twin. */
+function apartFromTwin({ fields }: Reading, twin: Reading | undefined): number | null {
+  const { toGround, coilTemperature } = fields;
+  const { toGround: other, coilTemperature: otherC } = twin?.fields ?? {};
+  if (typeof toGround !== 'number' || typeof other !== 'number' || !(other > 0)) return null;
+  const bothWarm = typeof coilTemperature === 'number' && typeof otherC === 'number';
+  const own = bothWarm ? coilResistanceAt20C(toGround, coilTemperature) : toGround;
+  const its = bothWarm ? coilResistanceAt20C(Math.max(0.01, other), otherC) : other;
+  return (100 * (own - its)) / ((own + its) / 2);
+}
+
+/** How far lead to ground and lead to kill tab disagree, of the former [%]: open at one end only is as far as can be. */
+function apartFromTab(reading: Reading): { readonly percent: number; readonly plusMinus: number } | null {
+  const { toGround, toKillTab } = reading.fields;
+  if (typeof toGround !== 'number' || toKillTab === undefined) return null;
+  if (typeof toKillTab !== 'number') return { percent: Number.POSITIVE_INFINITY, plusMinus: 0 };
+  const error = Math.hypot(errorOf(reading, KILOHM_RANGE, toGround), errorOf(reading, KILOHM_RANGE, toKillTab));
+  return { percent: (100 * Math.abs(toGround - toKillTab)) / toGround, plusMinus: (100 * error) / toGround };
+}
+
+function windowOf(figures: EngineFigures, rules: Rules): { low: number; high: number; limits: Limit[] } {
+  const { coilOhmsLow, coilOhmsHigh } = figures;
+  const limits =
+    coilOhmsLow != null && coilOhmsHigh != null
       ? [
-          { name: 'from', value: low, unit: 'ohm', source: 'engine sheet' },
-          { name: 'to', value: high, unit: 'ohm', source: 'engine sheet' },
+          { name: 'from', value: coilOhmsLow, unit: 'ohm', source: 'engine sheet' },
+          { name: 'to', value: coilOhmsHigh, unit: 'ohm', source: 'engine sheet' },
         ]
       : [limitOf('from', rules, 'coilOhmsLow'), limitOf('to', rules, 'coilOhmsHigh')];
-    limits.push(limitOf('shorted under', rules, 'coilShortedOhms'), limitOf('twins within', rules, 'coilTwinPercent'));
-    const sure = (outcome: string, severity: number, points: string[]) => ({
-      ...EMPTY_ASSESSMENT,
-      outcome,
-      weights: { '': { [outcome]: 1 } },
-      severity,
-      limits,
-      points,
-    });
-    const flexed = [flexMin, flexMax].filter(
-      (f): f is number | 'OL' => f !== undefined && typeof f !== 'boolean' && (typeof f === 'number' || f === 'OL'),
-    );
-    const opens = flexed.filter((f) => f === 'OL').length + (toGround === 'OL' ? 1 : 0);
-    const figuresSeen = [...flexed, toGround].filter((f): f is number => typeof f === 'number');
-    if (opens > 0 && figuresSeen.length > 0) return sure('unsteady', 0.9, ['plug lead or coil']);
-    if (toGround === 'OL') return sure('open', 1, ['coil, lead or boot']);
-    if (typeof toGround !== 'number') return EMPTY_ASSESSMENT;
-    if (figuresSeen.length > 1) {
-      const spread =
-        (100 * (Math.max(...figuresSeen) - Math.min(...figuresSeen))) / Math.max(1, Math.max(...figuresSeen));
-      if (spread > rules.coilFlexPercent.value) return sure('unsteady', 0.8, ['plug lead or coil']);
-    }
-    if (toGround < rules.coilShortedOhms.value) return sure('shorted', 1, ['coil']);
-    const missing: { name: string; reason: string }[] = [];
-    const quantities: Record<string, ComputedQuantity> = {};
-    let judged = toGround;
-    const error = errorOf(reading, KILOHM_RANGE, toGround);
-    if (typeof coilTemperature === 'number') {
-      judged = coilResistanceAt20C(toGround, coilTemperature);
-      quantities.ohmsAt20C = { value: judged, unit: 'ohm', plusMinus: error };
-    } else {
-      missing.push({ name: 'ohmsAt20C', reason: 'Coil temperature not given.' });
-    }
-    const twinOhms = twin?.fields.toGround;
-    let apart = 0;
-    if (typeof twinOhms === 'number' && twinOhms > 0) {
-      const twinTemperature = twin?.fields.coilTemperature;
-      const twinJudged =
-        typeof twinTemperature === 'number' && typeof coilTemperature === 'number'
-          ? coilResistanceAt20C(Math.max(0.01, twinOhms), twinTemperature)
-          : twinOhms;
-      const own = typeof twinTemperature === 'number' ? judged : toGround;
-      apart = (100 * Math.abs(own - twinJudged)) / ((own + twinJudged) / 2);
-      quantities.twinDifferencePercent = { value: apart, unit: '%', plusMinus: 1.5 };
-    }
-    const sigma = Math.hypot(error, 0.03 * toGround);
-    const weights = bandWeights(
-      [
-        { outcome: 'low', from: -Infinity, to: low },
-        { outcome: 'in-range', from: low, to: high },
-        { outcome: 'high', from: high, to: Infinity },
-      ],
-      judged,
-      sigma,
-    );
-    if (apart > rules.coilTwinPercent.value && typeof twinOhms === 'number') {
-      // A coil that is well away from its twin is a finding even inside a wide window.
-      const side = judged > twinOhms ? 'high' : 'low';
-      const moved = 0.6 * (weights['in-range'] ?? 0);
-      weights['in-range'] = (weights['in-range'] ?? 0) - moved;
-      weights[side] = (weights[side] ?? 0) + moved;
-    }
-    const outcome = heaviest(weights);
-    return {
-      ...EMPTY_ASSESSMENT,
-      outcome,
-      weights: { '': weights },
-      severity: outcome === 'in-range' ? 0 : 0.6,
-      tooCloseToCall: [low, high].some((limit) => Math.abs(judged - limit) < error),
-      quantities,
-      missing,
-      limits,
-      points: outcome === 'in-range' ? [] : ['coil'],
-    };
-  },
-});
+  limits.push(
+    limitOf('shorted under', rules, 'coilShortedOhms'),
+    limitOf('twins within', rules, 'coilTwinPercent'),
+    limitOf('ground and kill tab within', rules, 'coilTabPercent'),
+  );
+  return { low: coilOhmsLow ?? rules.coilOhmsLow.value, high: coilOhmsHigh ?? rules.coilOhmsHigh.value, limits };
+}
+
+function assessCoil(reading: Reading, { rules, figures, twin }: AssessContext): Assessment {
+  const { toGround, coilTemperature } = reading.fields;
+  const { low, high, limits } = windowOf(figures, rules);
+  const plain = jumpsOrOpen(reading, rules);
+  if (plain) return { ...EMPTY_ASSESSMENT, ...plain, weights: { '': { [plain.outcome!]: 1 } }, limits };
+  if (typeof toGround !== 'number') return EMPTY_ASSESSMENT;
+  const error = errorOf(reading, KILOHM_RANGE, toGround);
+  const known = typeof coilTemperature === 'number';
+  const judged = known ? coilResistanceAt20C(toGround, coilTemperature) : toGround;
+  const weights = bandWeights(
+    [
+      { outcome: 'low', from: -Infinity, to: low },
+      { outcome: 'in-range', from: low, to: high },
+      { outcome: 'high', from: high, to: Infinity },
+    ],
+    judged,
+    Math.hypot(error, 0.03 * toGround),
+  );
+  const find = (outcome: 'low' | 'high') => {
+    const moved = FINDING_SHARE * (weights['in-range'] ?? 0);
+    weights['in-range'] = (weights['in-range'] ?? 0) - moved;
+    weights[outcome] = (weights[outcome] ?? 0) + moved;
+  };
+  // A coil that is well away from its twin is a finding even inside a wide window.
+  const apart = apartFromTwin(reading, twin);
+  if (apart !== null && Math.abs(apart) > rules.coilTwinPercent.value) find(apart > 0 ? 'high' : 'low');
+  // Whichever end reads higher has a joint in its way that the other has not.
+  const tab = apartFromTab(reading);
+  const disagrees = tab !== null && tab.percent > rules.coilTabPercent.value;
+  if (disagrees) find('high');
+  const quantities: Record<string, ComputedQuantity> = {
+    ...(known ? { ohmsAt20C: { value: judged, unit: 'ohm', plusMinus: error } } : {}),
+    ...(apart === null ? {} : { twinDifferencePercent: { value: Math.abs(apart), unit: '%', plusMinus: 1.5 } }),
+    ...(tab && Number.isFinite(tab.percent)
+      ? { tabDifferencePercent: { value: tab.percent, unit: '%', plusMinus: tab.plusMinus } }
+      : {}),
+  };
+  const outcome = heaviest(weights);
+  return {
+    ...EMPTY_ASSESSMENT,
+    outcome,
+    weights: { '': weights },
+    severity: outcome === 'in-range' ? 0 : 0.6,
+    tooCloseToCall:
+      [low, high].some((limit) => Math.abs(judged - limit) < error) ||
+      (tab !== null && Math.abs(tab.percent - rules.coilTabPercent.value) < tab.plusMinus),
+    quantities,
+    missing: known ? [] : [{ name: 'ohmsAt20C', reason: 'Coil temperature not given.' }],
+    limits,
+    points: outcome === 'in-range' ? [] : [disagrees ? 'joint inside the coil' : 'coil'],
+    remarks: disagrees ? ['tab_disagrees'] : [],
+  };
+}

@@ -1,3 +1,4 @@
+import { mayBe } from '../engine/index.ts';
 import { defineCheck, outcomes } from './define.ts';
 
 export const sparkCoilSwap = defineCheck({
@@ -23,6 +24,6 @@ export const sparkCoilSwap = defineCheck({
     cures: [{ outcome: 'follows-coil', of: 'any' }],
     reliability: 0.96,
   },
-  appliesTo: (engine) => engine.cylinders > 1 && engine.ignition === 'coil-per-cylinder',
+  appliesTo: (engine) => engine.cylinders > 1 && mayBe(engine.ignition, 'coil-per-cylinder'),
   leak: { 'follows-coil': 0.005 },
 });

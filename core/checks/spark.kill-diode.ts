@@ -1,3 +1,4 @@
+import { mayBe } from '../engine/index.ts';
 import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
 
 export const sparkKillDiode = defineCheck({
@@ -15,7 +16,7 @@ export const sparkKillDiode = defineCheck({
   cannotClear: ['anything, with the coils still plugged in: leg to ground then reads the primary'],
   outcomes: outcomes({ good: 'One way only', shorted: 'Both ways alike', open: 'OL both ways' }),
   combine: { kind: 'dominance', order: ['good', 'open', 'shorted'] },
-  appliesTo: (engine) => engine.cylinders > 1 && engine.ignition === 'coil-per-cylinder',
+  appliesTo: (engine) => engine.cylinders > 1 && mayBe(engine.ignition, 'coil-per-cylinder'),
   leak: { shorted: 0.004, open: 0.004 },
   fields: {
     forward: numberField('One way', 'voltage', [0, 4], ['V', 'V'], { required: true, openLoop: true }),

@@ -1,3 +1,4 @@
+import { mayBe } from '../engine/index.ts';
 import { defineCheck, outcomes } from './define.ts';
 
 export const sparkKillOff = defineCheck({
@@ -26,6 +27,6 @@ export const sparkKillOff = defineCheck({
     ],
     reliability: 0.96,
   },
-  appliesTo: (engine) => engine.ignition === 'coil-per-cylinder' || engine.ignition === 'one-coil',
+  appliesTo: (engine) => mayBe(engine.ignition, 'coil-per-cylinder', 'one-coil'),
   leak: { returns: 0.01, 'other-returns': 0.004 },
 });

@@ -1,16 +1,21 @@
 import { z } from 'zod';
 import { LAYOUTS } from './words.ts';
 
-/** What must be known of an engine before a check or a fault can be said to apply to it. */
+/** The words of an engine by which checks and faults are said to apply to it; what is left out is unknown. */
 export const engineWords = z.strictObject({
   cylinders: z.number().int().min(1).max(3),
-  layout: z.enum(LAYOUTS),
-  fuelFeed: z.enum(['gravity', 'pump', 'pulse-pump', 'unknown']),
-  lifters: z.enum(['solid', 'hydraulic', 'unknown']),
-  compressionRelease: z.enum(['none', 'automatic', 'unknown']),
-  carburettor: z.enum(['one-barrel', 'two-barrel', 'unknown']),
-  ignition: z.enum(['coil-per-cylinder', 'one-coil', 'points', 'unknown']),
+  layout: z.enum(LAYOUTS).default('unknown'),
+  fuelFeed: z.enum(['gravity', 'pump', 'pulse-pump', 'unknown']).default('unknown'),
+  lifters: z.enum(['solid', 'hydraulic', 'unknown']).default('unknown'),
+  compressionRelease: z.enum(['none', 'automatic', 'unknown']).default('unknown'),
+  carburettor: z.enum(['one-barrel', 'two-barrel', 'unknown']).default('unknown'),
+  ignition: z.enum(['coil-per-cylinder', 'one-coil', 'points', 'unknown']).default('unknown'),
 });
+
+/** One cylinder has one layout, said or not. */
+export const withLayout = <Words extends { readonly cylinders: number; readonly layout: string }>(
+  words: Words,
+): Words => (words.cylinders === 1 && words.layout === 'unknown' ? { ...words, layout: 'single' } : words);
 
 const figure = (min: number, max: number) => z.number().min(min).max(max).nullable().optional();
 

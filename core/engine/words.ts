@@ -29,7 +29,7 @@ export type MachineKind = (typeof MACHINE_KINDS)[number];
 export const REPAIR_ACTIONS = ['replaced', 'adjusted', 'cleaned', 'repaired', 'bypassed', 'removed'] as const;
 export type RepairAction = (typeof REPAIR_ACTIONS)[number];
 
-export const LAYOUTS = ['single', 'v-twin-90', 'opposed-twin', 'parallel-twin'] as const;
+export const LAYOUTS = ['single', 'v-twin-90', 'opposed-twin', 'parallel-twin', 'unknown'] as const;
 
 export type EngineWords = z.infer<typeof engineWords>;
 
@@ -37,3 +37,10 @@ export type EngineWords = z.infer<typeof engineWords>;
 export function cylindersOf(engine: Pick<EngineWords, 'cylinders'>): number[] {
   return Array.from({ length: engine.cylinders }, (_, i) => i + 1);
 }
+
+/**
+ * Whether an engine has, or may have, what is asked: a word nobody said leaves it open.
+ * @example mayBe(engine.ignition, 'coil-per-cylinder')
+ */
+export const mayBe = <Word extends string>(said: Word, ...asked: readonly Word[]): boolean =>
+  said === 'unknown' || asked.includes(said);

@@ -1,8 +1,8 @@
-import type { EngineWords } from '../engine/index.ts';
+import { type EngineWords, mayBe } from '../engine/index.ts';
 import { defineFault, fix, type RepairDefinition } from './define.ts';
 
 /** A kill harness with a diode in each leg needs two coils. */
-const hasDiodes = (engine: EngineWords) => engine.cylinders > 1 && engine.ignition === 'coil-per-cylinder';
+const hasDiodes = (engine: EngineWords) => engine.cylinders > 1 && mayBe(engine.ignition, 'coil-per-cylinder');
 const hasMagneto = (engine: EngineWords) => engine.ignition !== 'points';
 
 /** What handling coils tends to leave behind. */

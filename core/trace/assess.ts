@@ -1,34 +1,22 @@
 import { z } from 'zod';
-import { type InputIssue, issuesOf, type Read, readEvent, refuse } from '../casefile/index.ts';
+import { assessingContext } from '../bench/assessing.ts';
+import { ambientSchema, type InputIssue, issuesOf, type Read, readEvent, refuse } from '../casefile/index.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { accuracyOf, type CheckDefinition, findCheck, mainFigure, type Reading } from '../checks/index.ts';
-import { engineFigures, engineWords } from '../engine/index.ts';
-import { houseRules, houseSchema, ruleVersionOf } from '../house.ts';
+import { engineFigures, engineWords, withLayout } from '../engine/index.ts';
+import { houseSchema, ruleVersionOf } from '../house.ts';
 import { RULES_VERSION } from '../rules.ts';
 import { fromSi } from '../units/index.ts';
 
 const inputSchema = z.looseObject({
   engine: engineFigures.extend(engineWords.partial().shape).optional(),
-  ambient: z
-    .strictObject({
-      altitudeM: z.number().min(-500).max(5000).optional(),
-      temperatureC: z.number().min(-50).max(60).optional(),
-    })
-    .optional(),
+  ambient: ambientSchema.default({}),
   /** House rules to judge by; the defaults where left out. */
   house: houseSchema.prefault({}),
 });
 
-/** What an engine is taken for where the input leaves a word out: a twin with a coil per cylinder, the rest unknown. */
-const UNSAID = {
-  cylinders: 2,
-  layout: 'v-twin-90',
-  fuelFeed: 'unknown',
-  lifters: 'unknown',
-  compressionRelease: 'unknown',
-  carburettor: 'unknown',
-  ignition: 'coil-per-cylinder',
-} as const;
+/** A reading without its engine is taken for one of a twin; every other word is then unknown. */
+const CYLINDERS_UNSAID = 2;
 
 /** One check's computed verdict from a reading given as in a case file, with the engine and ambient beside it. */
 export function assessInput(checkId: string, raw: unknown): Read<unknown> {
@@ -38,11 +26,11 @@ export function assessInput(checkId: string, raw: unknown): Read<unknown> {
   if (!input.success) return refuse(...issuesOf(input.error, '$'));
   const { engine: given = {}, ambient, house, ...event } = input.data;
   const words = engineWords.safeParse({
-    ...UNSAID,
-    ...(given.cylinders === 1 ? { layout: 'single' } : {}),
+    cylinders: CYLINDERS_UNSAID,
     ...Object.fromEntries(Object.entries(given).filter(([key]) => key in engineWords.shape)),
   });
   if (!words.success) return refuse(...issuesOf(words.error, '$.engine'));
+  const engine = withLayout(words.data);
   const read = readEvent(
     {
       ...event,
@@ -50,17 +38,12 @@ export function assessInput(checkId: string, raw: unknown): Read<unknown> {
       ...(check.scope === 'cylinder' && event.cylinder === undefined ? { cylinder: 1 } : {}),
     },
     '$',
-    words.data,
+    engine,
   );
   if (!read.ok) return { ok: false, issues: read.issues as InputIssue[] };
   if (read.value.kind !== 'reading') return refuse({ path: '$', message: 'a reading was expected' });
   const { reading } = read.value;
-  const assessed = check.assess(reading, {
-    engine: words.data,
-    figures: given,
-    rules: houseRules(house),
-    ...(ambient ? { ambient } : {}),
-  });
+  const assessed = check.assess(reading, assessingContext({ engine, figures: given, house, ambient }));
   return {
     ok: true,
     value: {

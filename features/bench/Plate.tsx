@@ -1,14 +1,13 @@
 'use client';
 import { type FormEvent, type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import {
-  type AssessContext,
   type Assessment,
+  assessingContext,
   type CaseHead,
   type CheckDefinition,
   checkOf,
   cylindersOf,
   DEMANDING,
-  houseRules,
   type NextCheck,
   NOT_REACHED_WORDS,
   type NumberField,
@@ -129,13 +128,7 @@ export function Plate({
           readings.findLast(
             (r) => r.epoch === epoch && r.reading.check === check.id && r.reading.cylinder !== (side || null),
           )?.reading;
-        const context: AssessContext = {
-          engine: head.engine,
-          figures: head.figures,
-          rules: houseRules(head.house),
-          ...(twin ? { twin } : {}),
-        };
-        return { side, assessed: check.assess(read.value.reading, context) };
+        return { side, assessed: check.assess(read.value.reading, assessingContext(head, twin)) };
       }),
     [drafts, head, readings, epoch, check],
   );

@@ -4,6 +4,7 @@ import { type FormEvent, type ReactNode, useEffect, useRef, useState } from 'rea
 import { HISTORY_FLAGS, type InputIssue } from '@/core/index.ts';
 import type { Machine } from '@/db/machines.ts';
 import type { Person } from '@/db/people.ts';
+import type { Habit } from '@/features/shop/settings.ts';
 import { useWho } from '@/features/shop/WhoAsked.tsx';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
@@ -18,12 +19,13 @@ interface Props {
   readonly sheets: readonly { readonly id: string; readonly name: string }[];
   readonly people: readonly Person[];
   readonly person: Person | null;
+  readonly habit: Habit;
 }
 
 const BOX = 'min-h-tap w-full border-2 border-line bg-sheet px-2';
 
 /** A job in under a minute: which machine, what it does, when it is promised. */
-export function NewJobForm({ machines, sheets, people, person }: Props) {
+export function NewJobForm({ machines, sheets, people, person, habit }: Props) {
   const router = useRouter();
   const { withPerson, asking } = useWho(people, person);
   const { draft, setDraft, done } = useJobDraft(sheets[0]?.id ?? '');
@@ -42,7 +44,7 @@ export function NewJobForm({ machines, sheets, people, person }: Props) {
   const submit = (e: FormEvent) => {
     e.preventDefault();
     if (busy) return;
-    const { body, issues: found } = requestOf(draft, hoursText);
+    const { body, issues: found } = requestOf(draft, hoursText, habit);
     setIssues(found);
     if (found.length === 0) withPerson((by) => void send({ ...body, personId: by.id }));
   };
@@ -107,6 +109,16 @@ export function NewJobForm({ machines, sheets, people, person }: Props) {
                 className={`${BOX} text-[1.2rem] font-bold`}
               />
               <Wrong>{issueOf('storedMonths')}</Wrong>
+            </label>
+            <label className="min-w-36 flex-1">
+              <span className="font-semibold">Air, {habit === 'metric' ? '°C' : '°F'}</span>
+              <input
+                inputMode="decimal"
+                value={draft.air}
+                onChange={(e) => set({ air: e.target.value })}
+                className={`${BOX} text-[1.2rem] font-bold`}
+              />
+              <Wrong>{issueOf('airTemperatureC')}</Wrong>
             </label>
             <label className="min-w-48 flex-1">
               <span className="font-semibold">Promised for</span>

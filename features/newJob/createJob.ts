@@ -28,6 +28,12 @@ export const jobRequestSchema = z.strictObject({
   storedMonths: z.number({ error: 'months are a figure, such as 5' }).min(0).max(600).nullable(),
   flags: z.array(z.string().max(80)).max(60),
   promisedOn: z.iso.date().nullable(),
+  airTemperatureC: z
+    .number()
+    .min(-50, 'no air is that cold: -50 °C at least')
+    .max(60, 'no air is that hot: 60 °C at most')
+    .nullable()
+    .default(null),
 });
 export type JobRequest = z.infer<typeof jobRequestSchema>;
 
@@ -60,6 +66,7 @@ export async function createJob(db: Database, raw: unknown, now: Date): Promise<
     history: { hours: given.hours, storedMonths: given.storedMonths, flags: given.flags },
     complaint: given.complaint,
     ...(house.revision === 0 ? {} : { house: house as RawCase['house'] }),
+    ...(given.airTemperatureC === null ? {} : { ambient: { temperatureC: given.airTemperatureC } }),
     ...(given.said.trim() === '' ? {} : { said: given.said.trim() }),
   };
   const read = readCase({ ...head, events: [] });

@@ -1,5 +1,6 @@
-import type { InputIssue, Symptom } from '@/core/index.ts';
+import { type InputIssue, parseTyped, type Symptom, toSi } from '@/core/index.ts';
 import { newId } from '@/features/record/client/entryId.ts';
+import type { Habit } from '@/features/shop/settings.ts';
 
 export const KINDS = [
   { value: 'zero-turn', label: 'Zero-turn' },
@@ -30,6 +31,8 @@ export interface JobDraft {
   /** Null until somebody types: then the hours last known of the machine stand there. */
   readonly hours: string | null;
   readonly stored: string;
+  /** Air around the machine, as typed. */
+  readonly air: string;
   readonly promised: string;
 }
 
@@ -42,6 +45,7 @@ export const blankJob = (sheetId: string): JobDraft => ({
   said: '',
   hours: null,
   stored: '',
+  air: '',
   promised: '',
 });
 
@@ -56,6 +60,7 @@ const ASKED_OF_NEW = [
 export function requestOf(
   draft: JobDraft,
   hoursText: string,
+  habit: Habit,
 ): { readonly body: object; readonly issues: readonly InputIssue[] } {
   const issues: InputIssue[] = [];
   const figure = (text: string, path: string, what: string): number | null => {
@@ -74,6 +79,7 @@ export function requestOf(
     hours: figure(hoursText, '$.hours', 'type the hours, such as 410'),
     storedMonths: figure(draft.stored, '$.storedMonths', 'type months, such as 5'),
     flags: draft.flags,
+    airTemperatureC: airOf(draft.air, habit, issues),
     promisedOn: draft.promised === '' ? null : draft.promised,
   };
   if (draft.machine === null) issues.push({ path: '$.machineId', message: 'pick the machine' });
@@ -82,4 +88,16 @@ export function requestOf(
       if (draft.fresh[name].trim() === '') issues.push({ path: `$.newMachine.${name}`, message });
   if (draft.complaint.length === 0) issues.push({ path: '$.complaint', message: 'pick at least one thing it does' });
   return { body, issues };
+}
+
+/** The unit somebody means who names none. */
+export const AIR_UNIT = { metric: 'degC', imperial: 'degF' } as const;
+
+/** What air temperature was typed [degC]; null where none was, or where it is none. */
+function airOf(text: string, habit: Habit, issues: InputIssue[]): number | null {
+  if (text.trim() === '') return null;
+  const read = parseTyped(text, { dimension: 'temperature', habit: AIR_UNIT[habit], openLoopAllowed: false });
+  if (read.ok && read.quantity !== 'OL') return toSi(read.quantity, 'temperature');
+  issues.push({ path: '$.airTemperatureC', message: read.ok ? 'type degrees, such as 18' : read.message });
+  return null;
 }

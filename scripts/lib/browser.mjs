@@ -24,7 +24,7 @@ export const SOMEBODY_HERE = {
       expires: -1,
       httpOnly: false,
       secure: false,
-      sameSite: 'Lax',
+      sameSite: /** @type {const} */ ('Lax'),
     },
   ],
 };

@@ -62,6 +62,7 @@ function assess(raw: object, context: Partial<AssessContext> = {}) {
     engine,
     figures: {},
     rules: DEFAULT_RULES,
+    ambient: {},
     ...context,
   });
 }

@@ -390,6 +390,7 @@ describe('the mower as a whole', () => {
       const { outcome } = checkOf(check.id).assess(read.value.reading, {
         engine: view.m.engine,
         figures: view.m.figures,
+        ambient: {},
         rules: DEFAULT_RULES,
       });
       expect([check.outcomes[0]!.id, null], check.id).toContain(outcome);

@@ -13,7 +13,7 @@ describe('the schools of a house', () => {
     const event = eventOf({ check: 'spark.air-gap', cylinder: 1, fields: { gapA: { value: 0.32, unit: 'mm' } } });
     if (event.kind !== 'reading') throw new Error();
     const judged = (rules: typeof DEFAULT_RULES) =>
-      checkOf('spark.air-gap').assess(event.reading, { engine: TWIN, figures: {}, rules });
+      checkOf('spark.air-gap').assess(event.reading, { engine: TWIN, figures: {}, rules, ambient: {} });
     expect(judged(DEFAULT_RULES).outcome).toBe('wide');
     const other = judged(rulesOf({ 'air-gap': 'ten-to-thirteen' }) as typeof DEFAULT_RULES);
     expect(other.outcome).toBe('ok');

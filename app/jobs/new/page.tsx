@@ -24,6 +24,7 @@ export default async function NewJobPage() {
           sheets={sheets.map(({ id, name }) => ({ id, name }))}
           people={people}
           person={desk.person}
+          habit={desk.habit}
         />
       </main>
     </>
