@@ -5,7 +5,9 @@ import { CHROMIUM, SOMEBODY_HERE } from './scripts/lib/browser.mjs';
 export default defineConfig({
   testDir: 'tests/browser',
   workers: 1,
-  timeout: 60_000,
+  timeout: 90_000,
+  // A busy machine is slow to reach a state; what matters is that it is reached.
+  expect: { timeout: 20_000 },
   forbidOnly: true,
   // A machine that is busy elsewhere may cost a test its patience once; `npm test` names every test that needed it.
   retries: 1,

@@ -48,7 +48,9 @@ export class Reasoning {
   open(head: unknown, events: readonly unknown[]): Believed {
     const read = readCase({ ...(head as object), events });
     if (!read.ok) throw new Error(read.issues.map((i) => `${i.path}: ${i.message}`).join('; '));
-    return this.believe(() => read.value.events.reduce(advance, openBench(read.value)));
+    const believed = this.believe(() => read.value.events.reduce(advance, openBench(read.value)));
+    this.warmUp(null);
+    return believed;
   }
 
   /** One more event. @throws Error when no job is open or the event is not one */
@@ -94,7 +96,8 @@ export class Reasoning {
     const summary = summarise(bench);
     this.bench = bench;
     this.summary = summary;
-    this.warmUp(null);
+    // Its plan is asked for next: nothing stands in the way of that.
+    this.round++;
     const { readings, open, repairs, printed } = bench;
     const tookMs = performance.now() - began;
     return { events: printed.length, summary, readings, open: [...open], repairs, tookMs };

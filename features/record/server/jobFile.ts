@@ -16,6 +16,7 @@ import {
 import type { RecordedEvent } from '@/db/jobs.ts';
 import type { Person } from '@/db/people.ts';
 import type { CaseHeadFile, PrintedEvent, Stand } from '../printedEvent.ts';
+import { keepWarm } from './keepWarm.ts';
 
 export interface JobFile {
   readonly head: CaseHeadFile;
@@ -65,6 +66,7 @@ const benches = new Map<string, Bench>();
 
 /** The bench of a job, replayed or gone on with; the last few are kept, since a record of that length never changes. */
 export function benchOf(jobId: string, file: JobFile): Bench {
+  keepWarm(file.head);
   const key = `${jobId}/${file.events.length}`;
   let bench = benches.get(key);
   if (!bench) {
