@@ -13,15 +13,18 @@
  */
 export * from './bench/index.ts';
 export * from './casefile/index.ts';
-export * from './cautions.ts';
 export * from './checks/index.ts';
+export * from './complaint/symptoms.ts';
 export * from './engine/index.ts';
 export * from './faults/index.ts';
-export * from './house.ts';
-export * from './parts.ts';
+export * from './house/house.ts';
+export * from './house/ruleGroups.ts';
+export * from './house/rules.ts';
+export { QUESTIONS, type Question, rulesOf, type School } from './house/schools.ts';
+export * from './machine/key.ts';
+export * from './machine/parts.ts';
 export {
   type Glance,
-  instanceKey,
   inWords,
   type NextCheck,
   type Plan,
@@ -30,10 +33,7 @@ export {
   type StandingReading,
   type Why,
 } from './reason/index.ts';
-export * from './ruleGroups.ts';
-export * from './rules.ts';
-export { QUESTIONS, type Question, rulesOf, type School } from './schools.ts';
-export * from './symptoms.ts';
+export * from './safety/cautions.ts';
 export * from './trace/index.ts';
 export * from './units/index.ts';
-export * from './wording.ts';
+export * from './wording/wording.ts';

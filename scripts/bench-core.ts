@@ -1,10 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { quantileSorted } from 'simple-statistics';
+import { random } from '../core/chance/random.ts';
 import { advance, type Bench, nextChecks, openBench, readCase, summarise } from '../core/index.ts';
 import { soundMower } from '../core/mower/machine.ts';
 import { withFaults } from '../core/mower/put.ts';
 import { turnOver } from '../core/mower/run.ts';
-import { random } from '../core/random.ts';
 import { bruteForce, groupsOf, setsOf } from '../tests/unit/bruteForce.ts';
 
 /**

@@ -1,7 +1,7 @@
 import type { CaseHead } from '../casefile/index.ts';
 import type { AssessContext, Reading } from '../checks/index.ts';
-import { type House, houseRules } from '../house.ts';
-import type { Rules } from '../rules.ts';
+import { type House, houseRules } from '../house/house.ts';
+import type { Rules } from '../house/rules.ts';
 
 const kept = new WeakMap<House, Rules>();
 

@@ -7,9 +7,18 @@ import {
   liesBehind,
   type Reading,
 } from '../checks/index.ts';
+import {
+  NOT_CRANKING,
+  NOT_RUNNING,
+  STANDING,
+  SYMPTOM_IDS,
+  type Symptom,
+  UNMENTIONED_COUNTS,
+} from '../complaint/symptoms.ts';
 import { cylindersOf, RUNNING, RUNNING_STATES } from '../engine/index.ts';
 import { CONDITIONS, findFault, sameRepair } from '../faults/index.ts';
-import { type HousePractice, practiceOf } from '../house.ts';
+import { type HousePractice, practiceOf } from '../house/house.ts';
+import { instanceKey } from '../machine/key.ts';
 import type { Barred } from '../reason/barred.ts';
 import {
   applyRepair,
@@ -30,14 +39,12 @@ import {
   IMPLIED_CRANKS,
   IMPLIED_RUNS,
   IMPLIED_TROUBLE,
-  instanceKey,
   pointedKey,
 } from '../reason/fromCatalogue.ts';
 import { askedTriples } from '../reason/grow.ts';
 import { compileNetwork, type Network } from '../reason/network.ts';
 import { type Planner, plannerFor } from '../reason/planner.ts';
 import { type StandingReading, withoutOutrankedMisses } from '../reason/settle.ts';
-import { NOT_CRANKING, NOT_RUNNING, STANDING, SYMPTOM_IDS, type Symptom, UNMENTIONED_COUNTS } from '../symptoms.ts';
 import { assessingContext } from './assessing.ts';
 
 /** A repair that was made, numbered as in the record. */

@@ -1,7 +1,7 @@
 import { accessKeysFor, accessOf, checkOf } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
+import { instanceKey } from '../machine/key.ts';
 import { isBarred } from '../reason/candidates.ts';
-import { instanceKey } from '../reason/fromCatalogue.ts';
 import { type NextCheck, type Plan, planNext } from '../reason/plan.ts';
 import { type Bench, epochOf } from './bench.ts';
 import { takenAgain } from './readings.ts';

@@ -1,5 +1,5 @@
 import type { Reading } from '../checks/index.ts';
-import { instanceKey } from '../reason/fromCatalogue.ts';
+import { instanceKey } from '../machine/key.ts';
 import type { StandingReading } from '../reason/settle.ts';
 import type { Bench } from './bench.ts';
 

@@ -1,8 +1,8 @@
 import { checkOf, findCheck, type Reading } from '../checks/index.ts';
+import { COMES_WITH_HEAT, SHOWN_GONE_BY } from '../complaint/symptoms.ts';
 import type { RunningState, Temperature } from '../engine/index.ts';
 import { CONDITIONS, findFault } from '../faults/index.ts';
 import type { StandingReading } from '../reason/settle.ts';
-import { COMES_WITH_HEAT, SHOWN_GONE_BY } from '../symptoms.ts';
 import type { Bench, MadeRepair } from './bench.ts';
 import { sameReading } from './readings.ts';
 

@@ -1,6 +1,6 @@
 import { checkOf } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
-import { PARTS, type PartId } from '../parts.ts';
+import { PARTS, type PartId } from '../machine/parts.ts';
 import type { Settled, StandingReading } from '../reason/settle.ts';
 import type { Bench } from './bench.ts';
 import { currentReadings } from './readings.ts';

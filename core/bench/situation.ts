@@ -1,8 +1,8 @@
 import { checkOf } from '../checks/index.ts';
+import { NOT_CRANKING } from '../complaint/symptoms.ts';
 import { barredBy } from '../reason/barred.ts';
 import { isBarred, type Situation } from '../reason/candidates.ts';
 import type { NextCheck } from '../reason/plan.ts';
-import { NOT_CRANKING } from '../symptoms.ts';
 import { type Bench, epochOf, houseMakes, toldAlready } from './bench.ts';
 import { currentReadings, lastEventOf, takenAgain } from './readings.ts';
 

@@ -1,4 +1,4 @@
-import type { PartId } from '../parts.ts';
+import type { PartId } from '../machine/parts.ts';
 import {
   likeliestSets,
   marginals,

@@ -1,7 +1,7 @@
+import { HISTORY_FLAGS, type Symptom } from '../complaint/symptoms.ts';
 import { type EngineFigures, type EngineWords, type MachineKind, withLayout } from '../engine/index.ts';
 import { FAULTS } from '../faults/index.ts';
-import { DEFAULT_HOUSE, type House } from '../house.ts';
-import { HISTORY_FLAGS, type Symptom } from '../symptoms.ts';
+import { DEFAULT_HOUSE, type House } from '../house/house.ts';
 import { type InputIssue, issuesOf, type Read, refuse } from './issues.ts';
 import { type JobEvent, readEvent } from './readEvent.ts';
 import { type Ambient, caseSchema, MAX_EVENTS, type RawCase } from './schema.ts';

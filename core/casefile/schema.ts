@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { SYMPTOM_IDS, type Symptom } from '../complaint/symptoms.ts';
 import {
   engineFigures,
   engineWords,
@@ -7,8 +8,7 @@ import {
   RUNNING_STATES,
   TEMPERATURES,
 } from '../engine/index.ts';
-import { houseSchema } from '../house.ts';
-import { SYMPTOM_IDS, type Symptom } from '../symptoms.ts';
+import { houseSchema } from '../house/house.ts';
 import { DIMENSIONS, type Unit } from '../units/index.ts';
 import { CLOSE_KINDS, UNMADE_REASONS } from './kinds.ts';
 

@@ -1,5 +1,3 @@
-import type { Reading } from './define.ts';
-
 /** What an instrument may be off by: a share of the reading and a fixed part, in the inside unit of the figure it reads. */
 export interface Accuracy {
   /** [% of the reading] */
@@ -15,13 +13,18 @@ export interface NamedInstrument {
   readonly resolution: number | null;
 }
 
+/** A reading as far as it says what it was read on. */
+interface Instrumented {
+  readonly instrument: NamedInstrument | null;
+}
+
 /** Shop multimeter on volts: half a percent and a digit [P]. */
 export const VOLTMETER: Accuracy = { percent: 0.5, floor: 0.01 };
 /** Shop multimeter on ohms: one percent, and what its leads leave [P]. */
 export const OHMMETER: Accuracy = { percent: 1, floor: 0.2 };
 
 /** The class a figure is judged by: the instrument's own where it was named, else the default. */
-export function accuracyOf({ instrument }: Pick<Reading, 'instrument'>, byDefault: Accuracy): Accuracy {
+export function accuracyOf({ instrument }: Instrumented, byDefault: Accuracy): Accuracy {
   return {
     percent: instrument?.classPercent ?? byDefault.percent,
     floor: instrument?.resolution ?? byDefault.floor,
@@ -29,7 +32,7 @@ export function accuracyOf({ instrument }: Pick<Reading, 'instrument'>, byDefaul
 }
 
 /** What a figure may be off by, in its own unit. */
-export function errorOf(reading: Pick<Reading, 'instrument'>, byDefault: Accuracy, value: number): number {
+export function errorOf(reading: Instrumented, byDefault: Accuracy, value: number): number {
   const { percent, floor } = accuracyOf(reading, byDefault);
   return (percent / 100) * Math.abs(value) + floor;
 }

@@ -1,5 +1,5 @@
+import type { RuleName } from '../house/rules.ts';
 import { aboveStarting, legDropVolts } from '../measure/index.ts';
-import type { RuleName } from '../rules.ts';
 import { errorOf, VOLTMETER } from './accuracy.ts';
 import { type CheckDefinition, defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
 import { judge } from './judge.ts';

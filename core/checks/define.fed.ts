@@ -1,4 +1,4 @@
-import type { Rules } from '../rules.ts';
+import type { Rules } from '../house/rules.ts';
 import { errorOf, VOLTMETER } from './accuracy.ts';
 import { type CheckDefinition, defineCheck, EMPTY_ASSESSMENT, type Limit, numberField, outcomes } from './define.ts';
 import { judge } from './judge.ts';

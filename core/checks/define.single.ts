@@ -1,4 +1,4 @@
-import type { RuleName } from '../rules.ts';
+import type { RuleName } from '../house/rules.ts';
 import type { Unit } from '../units/index.ts';
 import { type Accuracy, errorOf, VOLTMETER } from './accuracy.ts';
 import { type CheckDefinition, defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';

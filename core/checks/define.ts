@@ -1,7 +1,7 @@
-import type { CautionId } from '../cautions.ts';
 import type { EngineFigures, EngineWords, RunningState, Temperature } from '../engine/index.ts';
-import type { System } from '../parts.ts';
-import type { Rules } from '../rules.ts';
+import type { Rules } from '../house/rules.ts';
+import type { System } from '../machine/parts.ts';
+import type { CautionId } from '../safety/cautions.ts';
 import type { Dimension, Unit } from '../units/index.ts';
 import type { Accuracy, NamedInstrument } from './accuracy.ts';
 

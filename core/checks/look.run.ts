@@ -1,4 +1,4 @@
-import { SYMPTOM_IDS, type Symptom } from '../symptoms.ts';
+import { SYMPTOM_IDS, type Symptom } from '../complaint/symptoms.ts';
 import { defineCheck, EMPTY_ASSESSMENT } from './define.ts';
 
 /** How much a symptom the technician did not tick speaks against it; he looked, but not for every one of them. */

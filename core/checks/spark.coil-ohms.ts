@@ -1,6 +1,6 @@
 import type { EngineFigures } from '../engine/index.ts';
+import type { Rules } from '../house/rules.ts';
 import { bandWeights, coilResistanceAt20C } from '../measure/index.ts';
-import type { Rules } from '../rules.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
 import {
   type AssessContext,

@@ -1,4 +1,4 @@
-import type { EngineWords } from './words.ts';
+import type { EngineWords } from './schema.ts';
 
 /**
  * Crank angles of the firings of a four-stroke engine within one cycle of 720 degrees, cylinder 1 first.

@@ -11,7 +11,7 @@ export {
   teethOf,
   timingOffsetDeg,
 } from './geometry.ts';
-export { engineFigures, engineWords, withLayout } from './schema.ts';
+export { type EngineWords, engineFigures, engineWords, withLayout } from './schema.ts';
 export {
   type EngineFigureName,
   type EngineFigures,

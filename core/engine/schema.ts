@@ -12,6 +12,8 @@ export const engineWords = z.strictObject({
   ignition: z.enum(['coil-per-cylinder', 'one-coil', 'points', 'unknown']).default('unknown'),
 });
 
+export type EngineWords = z.infer<typeof engineWords>;
+
 /** One cylinder has one layout, said or not. */
 export const withLayout = <Words extends { readonly cylinders: number; readonly layout: string }>(
   words: Words,

@@ -1,6 +1,3 @@
-import type { z } from 'zod';
-import type { engineWords } from './schema.ts';
-
 /** The closed vocabulary of an engine and of how a check was made; the case file, the database and the screens share it. */
 export const RUNNING_STATES = [
   'key-off',
@@ -31,10 +28,8 @@ export type RepairAction = (typeof REPAIR_ACTIONS)[number];
 
 export const LAYOUTS = ['single', 'v-twin-90', 'opposed-twin', 'parallel-twin', 'unknown'] as const;
 
-export type EngineWords = z.infer<typeof engineWords>;
-
 /** Cylinder numbers of an engine, 1..n. */
-export function cylindersOf(engine: Pick<EngineWords, 'cylinders'>): number[] {
+export function cylindersOf(engine: { readonly cylinders: number }): number[] {
   return Array.from({ length: engine.cylinders }, (_, i) => i + 1);
 }
 

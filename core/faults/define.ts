@@ -1,7 +1,7 @@
 import type { FailureId } from '../checks/define.ts';
+import type { HistoryFlag, Symptom } from '../complaint/symptoms.ts';
 import type { EngineWords, RepairAction, RunningState, Temperature } from '../engine/index.ts';
-import type { PartId } from '../parts.ts';
-import type { HistoryFlag, Symptom } from '../symptoms.ts';
+import type { PartId } from '../machine/parts.ts';
 
 /** When an effect holds; left out means always. */
 export interface When {

@@ -1,5 +1,5 @@
+import type { Random } from '../chance/random.ts';
 import type { EngineFigures, EngineWords } from '../engine/index.ts';
-import type { Random } from '../random.ts';
 import type { Harness } from './killHarness.ts';
 
 /** What moves air and burns it on one side. Sound values are those of a machine with nothing wrong. */

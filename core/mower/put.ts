@@ -1,5 +1,5 @@
 import { findFault } from '../faults/index.ts';
-import { instanceKey } from '../reason/fromCatalogue.ts';
+import { instanceKey } from '../machine/key.ts';
 import type { CylinderState, Mower } from './machine.ts';
 
 /** One thing that is wrong. */

@@ -1,9 +1,9 @@
+import type { Random } from '../chance/random.ts';
 import { checkOf } from '../checks/index.ts';
+import type { Symptom } from '../complaint/symptoms.ts';
 import type { RunningState, Temperature } from '../engine/index.ts';
 import { chargePercent } from '../measure/battery.ts';
 import { heldPa, holeMm2 } from '../measure/leakDown.ts';
-import type { Random } from '../random.ts';
-import type { Symptom } from '../symptoms.ts';
 import { diodeRange } from './killHarness.ts';
 import { AMPLE_ML_MIN, type CylinderState, type Mower } from './machine.ts';
 import { atInletMlPerMin, heldOpenOf, leakOf, POLARISATION, RPM, sparkAt, speedCut, supplyMlPerMin } from './run.ts';

@@ -1,5 +1,5 @@
+import type { Symptom } from '../complaint/symptoms.ts';
 import type { RunningState } from '../engine/index.ts';
-import type { Symptom } from '../symptoms.ts';
 import { sparkLeft, sparkOf } from './killHarness.ts';
 import type { Mower } from './machine.ts';
 import { leakOf, type Running, running, supplyMlPerMin, type Turned, turnOver } from './run.ts';

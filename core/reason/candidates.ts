@@ -5,10 +5,11 @@ import type { Belief } from './belief.ts';
 import type { Weights } from './compiled.ts';
 import { type Evidence, type GroupLikelihood, groupLikelihood, withReading } from './evidence.ts';
 import { type Catalogue, type CheckInstance, IMPLIED_CRANKS, IMPLIED_RUNS } from './fromCatalogue.ts';
-import type { At, CompiledVariable, Network, SpecVariable } from './network.ts';
+import type { CompiledVariable, Network } from './network.ts';
 import { HOT_MIN, maskCost, type Planner, STATE_MIN } from './planner.ts';
 import { type Active, expectedSearch, type Missing, type Roads, roadsAfter, type SearchStart } from './search.ts';
 import type { StandingReading } from './settle.ts';
+import type { At, SpecVariable } from './spec.ts';
 
 /** What stands open and warm on the bench right now. */
 export interface Situation {

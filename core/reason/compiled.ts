@@ -1,6 +1,6 @@
 import type { Layout } from './layout.ts';
-import type { At, Maxima, SpecVariable } from './network.ts';
 import { pairAt, type Space } from './space.ts';
+import type { At, Maxima, SpecVariable } from './spec.ts';
 
 /** Weights of a reading: likelihood of what was read, by part and outcome. */
 export type Weights = Readonly<Record<string, Readonly<Record<string, number>>>>;

@@ -1,5 +1,6 @@
 import type { Today, Weights } from './compiled.ts';
-import type { At, CompiledVariable } from './network.ts';
+import type { CompiledVariable } from './network.ts';
+import type { At } from './spec.ts';
 
 /** One reading as the reasoner sees it: likelihood of what was read, per part and outcome. Parts left out were not looked at. */
 export interface Evidence {

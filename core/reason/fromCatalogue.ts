@@ -1,5 +1,13 @@
 import type { History } from '../casefile/index.ts';
 import { CHECKS, type CheckDefinition, type CheckPart, FAILURE_IDS, type FailureId } from '../checks/index.ts';
+import {
+  type HistoryFlag,
+  SYMPTOM_IDS,
+  SYMPTOM_LEAK,
+  SYMPTOM_LEAKS,
+  SYMPTOMS_VIA,
+  type Symptom,
+} from '../complaint/symptoms.ts';
 import { cylindersOf, type EngineWords, type RunningState, type Temperature } from '../engine/index.ts';
 import {
   CONDITIONS,
@@ -13,10 +21,9 @@ import {
   isWeighed,
   type On,
 } from '../faults/index.ts';
-import { type HistoryFlag, SYMPTOM_IDS, SYMPTOM_LEAK, SYMPTOM_LEAKS, SYMPTOMS_VIA, type Symptom } from '../symptoms.ts';
-import { splitKey } from '../wording.ts';
+import { instanceKey, splitKey } from '../machine/key.ts';
 import { cumulativeOf, noisyMax, type OutcomeChances } from './combine.ts';
-import type { At, NetworkSpec, SpecVariable } from './network.ts';
+import type { At, NetworkSpec, SpecVariable } from './spec.ts';
 
 /** A fault or condition of this engine, cylinder named. */
 export interface CauseInstance {
@@ -55,11 +62,6 @@ const SAME_KIND_BOOST = 2;
 /** Odds of a fault somebody has already put right without effect, and of what such work leaves behind [M]. */
 const TRIED_FACTOR = 0.12;
 const LEFT_BEHIND_FACTOR = 3;
-
-/** `spark.coil-open[2]`, or the bare id where there is no cylinder. */
-export function instanceKey(id: string, cylinder: number | null | undefined): string {
-  return cylinder == null ? id : `${id}[${cylinder}]`;
-}
 
 /** What of the catalogue depends on the engine alone: worked out once, since tables are costly and engines few. */
 interface EngineCatalogue extends Pick<Catalogue, 'engine' | 'faults' | 'conditions' | 'checks'> {

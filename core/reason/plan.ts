@@ -1,4 +1,5 @@
 import type { RunningState, Temperature } from '../engine/index.ts';
+import { instanceKey } from '../machine/key.ts';
 import { type Belief, marginals } from './belief.ts';
 import {
   type Candidate,
@@ -12,7 +13,7 @@ import {
   tellingOf,
   withReports,
 } from './candidates.ts';
-import { type Catalogue, instanceKey } from './fromCatalogue.ts';
+import type { Catalogue } from './fromCatalogue.ts';
 import type { Network } from './network.ts';
 import type { Planner } from './planner.ts';
 import { type Active, activeSets, expectedSearch, likeliest, roadsOf, type SearchStart } from './search.ts';

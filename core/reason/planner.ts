@@ -1,8 +1,9 @@
 import { accessKeysFor, accessOf, type CheckDefinition } from '../checks/index.ts';
+import type { Symptom } from '../complaint/symptoms.ts';
 import type { RunningState } from '../engine/index.ts';
 import type { Need } from '../faults/index.ts';
-import type { Symptom } from '../symptoms.ts';
-import { AS_COMPLAINED, type Catalogue, type CheckInstance, instanceKey, symptomChance } from './fromCatalogue.ts';
+import { instanceKey } from '../machine/key.ts';
+import { AS_COMPLAINED, type Catalogue, type CheckInstance, symptomChance } from './fromCatalogue.ts';
 import type { Network } from './network.ts';
 import { neededOn } from './settle.ts';
 

@@ -2,9 +2,10 @@ import { type Assessment, accessKeysFor, checkOf, type Reading } from '../checks
 import { cylindersOf } from '../engine/index.ts';
 import type { FaultDefinition, Need, On } from '../faults/index.ts';
 import { holds, sameRepair } from '../faults/index.ts';
+import { instanceKey } from '../machine/key.ts';
 import { type Belief, marginals } from './belief.ts';
 import { type Group, groupLikelihood, withReading } from './evidence.ts';
-import { type Catalogue, instanceKey } from './fromCatalogue.ts';
+import type { Catalogue } from './fromCatalogue.ts';
 import type { Network } from './network.ts';
 import { aloneAt } from './space.ts';
 

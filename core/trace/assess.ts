@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { assessingContext } from '../bench/assessing.ts';
 import { ambientSchema, type InputIssue, issuesOf, type Read, readEvent, refuse } from '../casefile/index.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { accuracyOf, type CheckDefinition, findCheck, mainFigure, type Reading } from '../checks/index.ts';
 import { engineFigures, engineWords, withLayout } from '../engine/index.ts';
-import { houseSchema, ruleVersionOf } from '../house.ts';
-import { RULES_VERSION } from '../rules.ts';
+import { houseSchema, ruleVersionOf } from '../house/house.ts';
+import { RULES_VERSION } from '../house/rules.ts';
+import { CAUTIONS } from '../safety/cautions.ts';
 import { fromSi } from '../units/index.ts';
 
 const inputSchema = z.looseObject({

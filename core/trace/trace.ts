@@ -1,6 +1,7 @@
 import { advance, type Bench, type BenchSummary, nextChecks, openBench, summarise } from '../bench/index.ts';
 import type { Case } from '../casefile/index.ts';
-import { splitKey, whyLine } from '../wording.ts';
+import { splitKey } from '../machine/key.ts';
+import { whyLine } from '../wording/wording.ts';
 
 export interface TraceOptions {
   /** Leave the ranked next checks out; the belief alone is much quicker. */

@@ -1,11 +1,11 @@
+import { type Random, random } from '../chance/random.ts';
+import type { HistoryFlag, Symptom } from '../complaint/symptoms.ts';
 import type { EngineWords } from '../engine/index.ts';
 import { FAULTS, type FaultDefinition } from '../faults/index.ts';
 import { type Mower, soundMower } from '../mower/machine.ts';
 import { canPut, type Put, putKey, withFaults } from '../mower/put.ts';
 import { noticed } from '../mower/take.ts';
 import { symptomsOf, viewOf } from '../mower/tell.ts';
-import { type Random, random } from '../random.ts';
-import type { HistoryFlag, Symptom } from '../symptoms.ts';
 
 /** A machine brought in: what is wrong with it, and what its owner says. */
 export interface Drawn {

@@ -1,16 +1,16 @@
 import { advance, type Bench, cannotBeMade, HANDING_BACK, openBench, summarise } from '../bench/index.ts';
 import { type CaseHead, readCase, readEvent } from '../casefile/index.ts';
+import { random } from '../chance/random.ts';
 import { checkOf } from '../checks/index.ts';
 import { DEMANDING } from '../engine/index.ts';
 import { findFault, isCondition, sameRepair } from '../faults/index.ts';
+import { splitKey } from '../machine/key.ts';
 import { chargePercent } from '../measure/battery.ts';
 import type { Mower } from '../mower/machine.ts';
 import { charged, putKey, withFaults } from '../mower/put.ts';
 import { type Asked, take } from '../mower/take.ts';
 import { cranks, starts, type View, viewOf } from '../mower/tell.ts';
-import { random } from '../random.ts';
 import { SEARCH_CAP_MIN, type StandingReading } from '../reason/index.ts';
-import { splitKey } from '../wording.ts';
 import type { Drawn } from './draw.ts';
 import { minutesOf, needsToRun, type PolicyName, policyOf, type Steps } from './policy.ts';
 

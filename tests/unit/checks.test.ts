@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { CAUTIONS } from '@/core/cautions.ts';
 import { type Assessment, assessInput, CHECKS, findCheck } from '@/core/index.ts';
+import { CAUTIONS } from '@/core/safety/cautions.ts';
 
 type Verdict = Pick<
   Assessment,

@@ -1,1 +1,1 @@
-export { random } from '@/core/random.ts';
+export { random } from '@/core/chance/random.ts';

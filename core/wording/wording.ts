@@ -1,12 +1,13 @@
-import type { CloseBlocker } from './bench/index.ts';
-import type { RawCheckEvent, Unmade } from './casefile/index.ts';
-import { accessLabel, type CheckDefinition, findCheck, type Reading } from './checks/index.ts';
-import type { RepairAction, RunningState, Temperature } from './engine/index.ts';
-import { CONDITIONS, findFault } from './faults/index.ts';
-import type { NextCheck } from './reason/plan.ts';
-import type { Why } from './reason/why.ts';
-import { SYMPTOMS } from './symptoms.ts';
-import { formatQuantity, type Quantity, shownUnit } from './units/index.ts';
+import type { CloseBlocker } from '../bench/index.ts';
+import type { RawCheckEvent, Unmade } from '../casefile/index.ts';
+import { accessLabel, type CheckDefinition, findCheck, type Reading } from '../checks/index.ts';
+import { SYMPTOMS } from '../complaint/symptoms.ts';
+import type { RepairAction, RunningState, Temperature } from '../engine/index.ts';
+import { CONDITIONS, findFault } from '../faults/index.ts';
+import { splitKey } from '../machine/key.ts';
+import type { NextCheck } from '../reason/plan.ts';
+import type { Why } from '../reason/why.ts';
+import { formatQuantity, type Quantity, shownUnit } from '../units/index.ts';
 
 /** Sentences stand here and nowhere else; the core hands out codes and figures. */
 
@@ -97,12 +98,6 @@ export const sideWord = (cylinder: number, sides?: readonly string[]) =>
 export function checkLabel(check: string, cylinder: number | null, sides?: readonly string[]): string {
   const title = findCheck(check)?.title ?? check;
   return cylinder === null ? title : `${title}, ${sideWord(cylinder, sides)}`;
-}
-
-/** A key such as `spark.coil-open[2]` in its two parts. */
-export function splitKey(key: string): { id: string; cylinder: number | null } {
-  const match = /^(.*)\[(\d)\]$/.exec(key);
-  return match ? { id: match[1]!, cylinder: Number(match[2]) } : { id: key, cylinder: null };
 }
 
 export function outcomeLabel(check: CheckDefinition | undefined, outcome: string | null): string {

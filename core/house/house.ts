@@ -1,8 +1,8 @@
 import { z } from 'zod';
+import type { Symptom } from '../complaint/symptoms.ts';
 import { ruleLabel } from './ruleGroups.ts';
 import { DEFAULT_RULES, type RuleName, type Rules } from './rules.ts';
 import { QUESTIONS, rulesOf, type School, schoolsOf } from './schools.ts';
-import type { Symptom } from './symptoms.ts';
 
 const RULE_NAMES = Object.keys(DEFAULT_RULES) as [RuleName, ...RuleName[]];
 

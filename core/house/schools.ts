@@ -1,5 +1,5 @@
+import type { Symptom } from '../complaint/symptoms.ts';
 import { DEFAULT_RULES, type RuleName, type Rules } from './rules.ts';
-import type { Symptom } from './symptoms.ts';
 
 /** One way practitioners do it, and the limits that go with it. */
 export interface School {

@@ -1,0 +1,63 @@
+/** How and when a reading was made, as far as it changes what may be seen. */
+export interface At {
+  readonly state: string;
+  readonly temperature: string | null;
+}
+
+/** A fault that may be in the set. */
+export interface SpecFault {
+  readonly key: string;
+  /** Relative odds within a size; for an independent prior, p / (1 - p). */
+  readonly odds: number;
+  /** Instances that share this id share a cause: the same part on both cylinders. */
+  readonly kind: string;
+}
+
+/** A state (condition) with causes of its own; follows from the set, is not a member of it. */
+export interface SpecState {
+  readonly key: string;
+  readonly causes: readonly string[];
+  readonly probability: (present: (key: string) => boolean) => number;
+  /** Where `probability` is a noisy-OR: chance with no cause at all, and of each cause. */
+  readonly noisyOr?: { readonly leak: number; readonly chances: ReadonlyMap<string, number> };
+}
+
+/** Something that can be observed. One variable may have several parts, independent given the causes. */
+export interface SpecVariable {
+  readonly key: string;
+  readonly parts: readonly { readonly id: string; readonly outcomes: readonly string[] }[];
+  /** Every fault or state that can change it. */
+  readonly touches: readonly string[];
+  /** Chance that a reading says nothing. */
+  readonly slip: number;
+  /** P(outcome) of each part with exactly these of its touching causes present. */
+  readonly distribution: (active: readonly string[], at: At) => readonly (readonly number[])[];
+  /** Chance that the fault shows itself today; shared by all readings of this variable. 1 = always. */
+  readonly showsToday: (cause: string) => number;
+  /** Where causes combine as a noisy-MAX: `distribution` in factors, so that rows are products and not calls. */
+  readonly maxima?: Maxima;
+}
+
+export interface Maxima {
+  /** For each part, its outcomes by rank: the one that hides least first. */
+  readonly orders: readonly (readonly number[])[];
+  /** For each part, P(this cause alone shows at most rank k); null is the leak. */
+  readonly cumulative: (cause: string | null, at: At) => readonly (readonly number[])[];
+  /** Faults that together are no product: where both are, `distribution` is asked. */
+  readonly pairs: readonly (readonly [string, string])[];
+}
+
+export type PriorSpec =
+  | { readonly kind: 'independent' }
+  | {
+      readonly kind: 'sized';
+      readonly sizes: readonly [number, number, number, number];
+      readonly sameKindBoost: number;
+    };
+
+export interface NetworkSpec {
+  readonly faults: readonly SpecFault[];
+  readonly states: readonly SpecState[];
+  readonly variables: readonly SpecVariable[];
+  readonly prior: PriorSpec;
+}
