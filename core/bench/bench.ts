@@ -397,7 +397,7 @@ function bodily(bench: Bench, reading: Reading): Pick<Bench, 'open' | 'hot' | 'h
   for (const key of keys) open.add(key);
   // It does not run with a plug out or the carburettor on the bench.
   if (running) for (const key of open) if (/^(plug|head|carburettor|bowl|fuel-line)/.test(key)) open.delete(key);
-  const warmed = reading.check === 'run.minutes' && running;
+  const warmed = check.warmsUp && running;
   return {
     open,
     hot: reading.temperature === null ? bench.hot || warmed : reading.temperature === 'hot',

@@ -40,7 +40,7 @@ export function findingsOf(bench: Bench): Finding[] {
 }
 
 /** A run of the whole machine, or what is made only as a re-test. */
-const isRun = (check: string) => check === 'look.run' || !checkOf(check).proposed;
+const isRun = (check: string) => checkOf(check).takesSymptoms || !checkOf(check).proposed;
 
 /** What the runs that showed the complaint gone could not show. */
 export function notShown(bench: Bench): string[] {

@@ -13,7 +13,7 @@ export {
 export { type CloseBlocker, fittedBypasses, openTemporaries } from './closing.ts';
 export { type Explanation, explainSuspect } from './explainSuspect.ts';
 export { type Finding, findingsOf, notShown } from './findings.ts';
-export { beforeHandingBack, HANDING_BACK, type TriedLast } from './handBack.ts';
+export { beforeHandingBack, handsBack, type TriedLast } from './handBack.ts';
 export { nextChecks, slippedWasTakenAgain, stillToOpen } from './next.ts';
 export { type BeforeAfter, type RetestDue, readingBefore } from './retest.ts';
 export type { BoltMark, RidgePart } from './ridge.ts';

@@ -1,5 +1,5 @@
-import { checkOf, findCheck, type Reading } from '../checks/index.ts';
-import { COMES_WITH_HEAT, SHOWN_GONE_BY } from '../complaint/symptoms.ts';
+import { CHECKS, type CheckDefinition, checkOf, findCheck, type Reading } from '../checks/index.ts';
+import { COMES_WITH_HEAT, type Symptom } from '../complaint/symptoms.ts';
 import type { RunningState, Temperature } from '../engine/index.ts';
 import { CONDITIONS, findFault } from '../faults/index.ts';
 import type { StandingReading } from '../reason/settle.ts';
@@ -80,30 +80,32 @@ function stateToRepeat(bench: Bench, repair: MadeRepair, check: string, cylinder
   };
 }
 
+/** Which check shows that complaint gone: the one that names it, else a hot run for what comes with heat, else any run. */
+function checkFor(symptom: Symptom, withHeat: boolean): CheckDefinition {
+  const shows = (wanted: (of: NonNullable<CheckDefinition['showsGone']>['of']) => boolean) =>
+    CHECKS.find(({ showsGone }) => showsGone !== null && wanted(showsGone.of));
+  return (
+    shows((of) => typeof of !== 'string' && of.includes(symptom)) ??
+    shows((of) => of === (withHeat ? 'with-heat' : 'any-other'))!
+  );
+}
+
 /** Checks that show the complaint gone, in the state it is complained of. */
 function complaintChecks(bench: Bench): { check: string; condition: RunningState; temperature: Temperature | null }[] {
   const { complaint, history } = bench.head;
   const withHeat = complaint.some((s) => COMES_WITH_HEAT.includes(s)) || history.flags.includes('only-hot');
-  const checks = new Set(complaint.map((s) => SHOWN_GONE_BY[s] ?? (withHeat ? 'run.minutes' : 'look.run')));
-  return [...checks].map((check) => ({
-    check,
-    condition: checkOf(check).states[0]!,
-    temperature: check === 'run.minutes' ? 'hot' : null,
+  return [...new Set(complaint.map((s) => checkFor(s, withHeat)))].map((check) => ({
+    check: check.id,
+    condition: check.states[0]!,
+    temperature: check.showsGone?.temperature ?? null,
   }));
 }
-
-const CLEAN: Readonly<Record<string, string>> = {
-  'look.run': 'runs-clean',
-  'run.minutes': 'clean',
-  'look.crank': 'normal',
-  'run.shut-off': 'all-stop',
-};
 
 export function complaintGone(bench: Bench): { check: string; gone: boolean }[] {
   const since = bench.repairs.at(-1)?.event ?? 0;
   return complaintChecks(bench).map(({ check }) => {
     const last = bench.readings.findLast((r) => r.event > since && r.reading.check === check);
-    return { check, gone: last?.assessment.outcome === CLEAN[check] };
+    return { check, gone: last !== undefined && last.assessment.outcome === checkOf(check).showsGone?.outcome };
   });
 }
 

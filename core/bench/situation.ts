@@ -1,5 +1,5 @@
 import { checkOf } from '../checks/index.ts';
-import { NOT_CRANKING } from '../complaint/symptoms.ts';
+import { NOT_CRANKING, STOPPED_DEAD } from '../complaint/symptoms.ts';
 import { barredBy } from '../reason/barred.ts';
 import { isBarred, type Situation } from '../reason/candidates.ts';
 import type { NextCheck } from '../reason/plan.ts';
@@ -33,20 +33,21 @@ const saidNotToRun = ({ head }: Bench) =>
   !head.complaint.some((s) => s === 'starts-then-dies' || s === 'runs-rough' || s === 'low-power');
 
 export function situationOf(bench: Bench): Situation {
-  const deadStop = lastEventOf(bench, (r) => r.reading.check === 'look.crank' && r.assessment.outcome === 'stops-dead');
-  const plugsOut = lastEventOf(
-    bench,
-    (r) => r.reading.check === 'turn.plugs-out' && r.assessment.outcome !== 'still-locked',
-  );
-  const stopped =
-    deadStop ??
-    (bench.head.complaint.includes('crank-stops') || bench.head.complaint.includes('will-not-turn') ? 0 : null);
+  const deadStop = lastEventOf(bench, ({ reading, assessment }) => {
+    const { cranking } = checkOf(reading.check);
+    return cranking !== null && 'unsafeAfter' in cranking && assessment.outcome === cranking.unsafeAfter;
+  });
+  const freed = lastEventOf(bench, ({ reading, assessment }) => {
+    const { cranking } = checkOf(reading.check);
+    return cranking !== null && 'safeUnless' in cranking && assessment.outcome !== cranking.safeUnless;
+  });
+  const stopped = deadStop ?? (bench.head.complaint.some((s) => STOPPED_DEAD.includes(s)) ? 0 : null);
   return {
     open: bench.open,
     hot: bench.hot,
     hasRun: bench.hasRun,
     repaired: epochOf(bench) > 0,
-    crankingUnsafe: stopped !== null && (plugsOut ?? -1) < stopped,
+    crankingUnsafe: stopped !== null && (freed ?? -1) < stopped,
     lastCylinder: bench.lastCylinder,
     doesNotRun: saidNotToRun(bench) && !bench.hasRun && epochOf(bench) === 0,
     after: bench.practice.after,

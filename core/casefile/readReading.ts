@@ -108,7 +108,7 @@ export function readReading(
   }
   const instrument = readInstrument(event, check, path, issues);
   const symptoms = event.symptoms ?? null;
-  const takesSymptoms = check.outcomes.length === 0;
+  const { takesSymptoms } = check;
   if (symptoms !== null && !takesSymptoms)
     issues.push({
       path: `${path}.symptoms`,

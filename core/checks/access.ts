@@ -1,5 +1,3 @@
-import type { CheckDefinition } from './define.ts';
-
 /** Opening one of these makes every check behind it cheap; the planner pays for it once. Minutes are common practice. */
 export interface Access {
   readonly name: string;
@@ -16,7 +14,7 @@ const access = (name: string, openMin: number, closeMin: number, ...through: str
 });
 
 /** Per-cylinder ids are written with `[c]`. */
-export const ACCESS: Readonly<Record<string, Access>> = {
+export const ACCESS = {
   hood: access('Hood', 1, 1),
   battery: access('Battery', 1, 1),
   'lead[c]': access('Plug lead', 0.5, 0.5, 'hood'),
@@ -30,13 +28,16 @@ export const ACCESS: Readonly<Record<string, Access>> = {
   flywheel: access('Flywheel', 20, 25, 'blower-housing'),
   'head[c]': access('Head', 50, 70, 'valve-cover[c]', 'carburettor'),
   belly: access('Under the machine', 5, 3),
-};
+} as const satisfies Readonly<Record<string, Access>>;
+export type AccessId = keyof typeof ACCESS;
+
+const find = (id: string): Access | undefined => (ACCESS as Readonly<Record<string, Access>>)[id];
 
 /** Everything that has to be open for `ids`, outermost first, cylinder filled in. */
 export function accessChain(ids: readonly string[], cylinder: number | null): string[] {
   const chain: string[] = [];
   const add = (id: string) => {
-    for (const outer of ACCESS[id]?.through ?? []) add(outer);
+    for (const outer of find(id)?.through ?? []) add(outer);
     const key = cylinder === null ? id : id.replace('[c]', `[${cylinder}]`);
     if (!chain.includes(key)) chain.push(key);
   };
@@ -44,11 +45,11 @@ export function accessChain(ids: readonly string[], cylinder: number | null): st
   return chain;
 }
 
-const opened = new WeakMap<CheckDefinition['access'], Map<string, readonly string[]>>();
+const opened = new WeakMap<readonly string[], Map<string, readonly string[]>>();
 
 /** Everything that must be open for a check, cylinders filled in; a check of the whole machine opens both sides. */
 export function accessKeysFor(
-  { access, scope }: Pick<CheckDefinition, 'access' | 'scope'>,
+  { access, scope }: { readonly access: readonly string[]; readonly scope: 'machine' | 'cylinder' | 'all-cylinders' },
   cylinder: number | null,
   cylinders: readonly number[],
 ): readonly string[] {
@@ -74,7 +75,7 @@ export function liesBehind(key: string, outer: string): boolean {
 
 /** The access behind a key such as `plug[2]`. @throws RangeError for an unknown key */
 export function accessOf(key: string): Access {
-  const found = ACCESS[key.replace(/\[\d\]/, '[c]')];
+  const found = find(key.replace(/\[\d\]/, '[c]'));
   if (!found) throw new RangeError(`accessOf: no access called ${key}`);
   return found;
 }

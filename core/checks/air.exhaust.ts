@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const airExhaust = defineCheck({
   id: 'air.exhaust',
@@ -7,7 +7,7 @@ export const airExhaust = defineCheck({
   todo: 'Look in, feel the flow, tap the muffler: free, or choked by carbon or a nest?',
   system: 'fuel',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['key-off'],
   minutes: 3,
   hazards: ['hot-exhaust'],

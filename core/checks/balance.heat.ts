@@ -1,4 +1,4 @@
-import { cylindersOf } from '../engine/index.ts';
+import { cylindersOf, type EngineWords } from '../engine/index.ts';
 import { bandWeights } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
 import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
@@ -30,7 +30,8 @@ export const balanceHeat = defineCheck({
   cannotClear: ['a cylinder that drops out hot or above some speed', 'why the cold one is cold'],
   outcomes: outcomes({ hot: 'Hot', cooler: 'Cooler', cold: 'Cold' }),
   combine: { kind: 'parts' },
-  partsOf: (engine) => cylindersOf(engine).map((c) => ({ id: String(c), outcomes: ['hot', 'cooler', 'cold'] })),
+  partsOf: (engine: EngineWords) =>
+    cylindersOf(engine).map((c) => ({ id: `${c}` as const, outcomes: ['hot', 'cooler', 'cold'] as const })),
   appliesTo: (engine) => engine.cylinders > 1,
   // The same exhaust read twice, a shiny pipe, a shroud in the way: easier to get wrong than a meter [P].
   slip: 0.06,

@@ -17,6 +17,7 @@ export const chargeVolts = defineCheck({
   cannotClear: ['charging hot, or with everything switched on'],
   mayOnlyMean: ['the stator, the regulator or its ground: which of them, the next two checks say'],
   outcomes: outcomes({ ok: 'Charges', low: 'Too low', high: 'Too high' }),
+  handsBack: { rank: 2, condition: 'full-speed', temperature: null },
   combine: { kind: 'dominance', order: ['ok', 'low', 'high'] },
   leak: { low: 0.02, high: 0.005 },
   fields: { value: numberField('Volts', 'voltage', [0, 40], ['V', 'V'], { required: true }) },

@@ -1,7 +1,7 @@
 import type { RuleName } from '../house/rules.ts';
 import { aboveStarting, legDropVolts } from '../measure/index.ts';
 import { errorOf, VOLTMETER } from './accuracy.ts';
-import { type CheckDefinition, defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
+import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
 import { judge } from './judge.ts';
 
 /** American wire gauges of starter cables; 0, 00 as printed on them. */
@@ -9,8 +9,8 @@ const GAUGES = ['00', '0', '1', '2', '4', '6', '8'];
 const gaugeOf = (printed: string) => (printed === '00' ? -1 : Number(printed));
 
 /** Volt drop over one leg while cranking: one shape, several legs. */
-export function defineDrop(spec: {
-  id: string;
+export function defineDrop<const Id extends string>(spec: {
+  id: Id;
   code: string;
   title: string;
   todo: string;
@@ -18,7 +18,7 @@ export function defineDrop(spec: {
   points: string;
   /** A leg of one cable, whose loss can be worked out. */
   cable?: boolean;
-}): CheckDefinition {
+}) {
   return defineCheck({
     id: spec.id,
     code: spec.code,

@@ -1,3 +1,4 @@
+import type { RunningState } from '../engine/index.ts';
 import type { RuleName } from '../house/rules.ts';
 import type { Unit } from '../units/index.ts';
 import { type Accuracy, errorOf, VOLTMETER } from './accuracy.ts';
@@ -9,13 +10,16 @@ const AMMETER: Accuracy = { percent: 1, floor: 0.0005 };
 
 type Frame = Pick<
   CheckDefinition,
-  'id' | 'code' | 'title' | 'todo' | 'system' | 'states' | 'minutes' | 'access' | 'hazards' | 'cannotClear'
+  'code' | 'title' | 'todo' | 'system' | 'minutes' | 'access' | 'hazards' | 'cannotClear'
 > &
-  Partial<Pick<CheckDefinition, 'mayOnlyMean' | 'impliesState' | 'leak' | 'unattendedMinutes'>>;
+  Partial<Pick<CheckDefinition, 'mayOnlyMean' | 'impliesState' | 'unattendedMinutes' | 'handsBack'>>;
 
 /** One figure that is sound up to a limit: drops, draws. The figure is judged in the inside unit of its dimension. */
-export function defineAtMost(
+export function defineAtMost<const Id extends string, const State extends RunningState>(
   spec: Frame & {
+    readonly id: Id;
+    readonly states: readonly State[];
+    readonly leak: { readonly high: number };
     readonly needs: readonly string[];
     readonly dimension: 'voltage' | 'current';
     readonly max: number;
@@ -28,7 +32,7 @@ export function defineAtMost(
     readonly labels: readonly [string, string];
     readonly points: readonly string[];
   },
-): CheckDefinition {
+) {
   const { dimension, max, unit, rule, ruleScale = 1, quantity, spread, labels, points, ...frame } = spec;
   const accuracy = dimension === 'voltage' ? VOLTMETER : AMMETER;
   return defineCheck({

@@ -1,13 +1,16 @@
+import type { Symptom } from '../complaint/symptoms.ts';
 import type { EngineFigures, EngineWords, RunningState, Temperature } from '../engine/index.ts';
 import type { Rules } from '../house/rules.ts';
-import type { System } from '../machine/parts.ts';
+import type { ByFailure, FailureId } from '../machine/failures.ts';
+import type { PartId, System } from '../machine/parts.ts';
 import type { CautionId } from '../safety/cautions.ts';
 import type { Dimension, Unit } from '../units/index.ts';
+import type { AccessId } from './access.ts';
 import type { Accuracy, NamedInstrument } from './accuracy.ts';
 
 /** What a check can say, first the one a sound machine gives. */
-export interface Outcome {
-  readonly id: string;
+export interface Outcome<Id extends string = string> {
+  readonly id: Id;
   readonly label: string;
 }
 
@@ -110,23 +113,16 @@ export interface Assessment {
 }
 
 /** Parts a check speaks of at once: heat per cylinder, damage per place, one line per symptom. */
-export interface CheckPart {
-  readonly id: string;
-  readonly outcomes: readonly string[];
+export interface CheckPart<Place extends string = string, PlaceOutcome extends string = string> {
+  readonly id: Place;
+  readonly outcomes: readonly PlaceOutcome[];
 }
 
-/**
- * A failure is what several faults lead to and several checks can see: a cylinder that does not pull, a starter that does
- * not crank, an engine that does not run, too little or too much fuel, a cylinder that does not seal. A fault states how surely it leads there; a check states how it shows. Neither is said twice.
- */
-export type FailureId = (typeof FAILURE_IDS)[number];
-export const FAILURE_IDS = ['pull', 'crank', 'run', 'fuel', 'seal'] as const;
-
-export type Combine =
+export type Combine<Outcomes extends string = string, Order extends readonly Outcomes[] = readonly Outcomes[]> =
   /** Outcomes worsen in the order listed: the worst of the causes shows (noisy-MAX). */
   | { readonly kind: 'ordered' }
   /** Outcomes have no order of severity; the later in `order` hides the earlier. */
-  | { readonly kind: 'dominance'; readonly order: readonly string[] }
+  | { readonly kind: 'dominance'; readonly order: Order }
   /** One small variable for each place. */
   | { readonly kind: 'parts' }
   /** Chances of the abnormal outcomes worked out from all the causes present at once; faults still state that they touch it. */
@@ -143,11 +139,32 @@ export type Combine =
   | {
       readonly kind: 'cure';
       readonly failure: FailureId;
-      readonly same: string;
-      readonly cures: readonly { readonly outcome: string; readonly of: 'same' | 'other' | 'any' }[];
+      readonly same: Outcomes;
+      readonly cures: readonly { readonly outcome: Outcomes; readonly of: 'same' | 'other' | 'any' }[];
       /** Chance that a true cure is seen as one. */
       readonly reliability: number;
     };
+
+/** Which complaints a check shows gone: those named, those that come with heat, or whatever no other check is for. */
+export interface ShowsGone<Outcomes extends string = string> {
+  readonly outcome: Outcomes;
+  readonly of: readonly Symptom[] | 'with-heat' | 'any-other';
+  readonly temperature?: Temperature;
+}
+
+/** The state a check is made in before a machine goes back, and when in the order. */
+export interface HandsBack {
+  readonly rank: number;
+  readonly condition: RunningState;
+  readonly temperature: Temperature | null;
+  /** Only where a part of that kind was repaired. */
+  readonly after?: PartId;
+}
+
+/** An outcome after which nothing is cranked, or any but one after which it may be again. */
+export type CrankingSafety<Outcomes extends string = string> =
+  | { readonly unsafeAfter: Outcomes }
+  | { readonly safeUnless: Outcomes };
 
 export interface CheckDefinition {
   readonly id: string;
@@ -168,7 +185,7 @@ export interface CheckDefinition {
   readonly minutes: number;
   /** Minutes of waiting that need nobody; told apart, not counted against the check [min]. */
   readonly unattendedMinutes: number;
-  readonly access: readonly string[];
+  readonly access: readonly AccessId[];
   readonly needs: readonly string[];
   readonly hazards: readonly CautionId[];
   readonly cannotClear: readonly string[];
@@ -186,15 +203,31 @@ export interface CheckDefinition {
   /** Chance of each abnormal outcome with no fault in the catalogue behind it. */
   readonly leak: Readonly<Record<string, number>>;
   /** How failures show in this check, by level of the failure. */
-  readonly via: Partial<Record<FailureId, Readonly<Record<string, Readonly<Record<string, number>>>>>>;
+  readonly via: ByFailure<Readonly<Record<string, number>>>;
   /** Outcome that means: what it was complained of shows. Worked out from the symptoms of whatever states no effect of its own. */
   readonly viaComplaint: string | null;
   /** The same on a single, where it differs: there is no other side to go on with. */
   readonly viaOnSingle: CheckDefinition['via'] | null;
   /** Chance that a reading says nothing at all. */
   readonly slip: number;
-  /** A search by eye: what is found in the end outranks not having found it before; the two do not contradict each other. */
-  readonly findOutranksMiss: boolean;
+  /** The part itself lies before the eye: it is hardly misread, and what is found in the end outranks not having found it before. */
+  readonly foundByEye: boolean;
+  /** Something plain to see may be overlooked all the same. */
+  readonly mayBeOverlooked: boolean;
+  /** What is asked is what the engine does: symptoms are ticked, and each is a part of its own. */
+  readonly takesSymptoms: boolean;
+  /** A finding is of the place where it was seen. */
+  readonly asksWhere: boolean;
+  /** The outcome that shows a complaint gone, and which complaints it is the check for. */
+  readonly showsGone: ShowsGone | null;
+  /** Made on any machine before it goes back. */
+  readonly handsBack: HandsBack | null;
+  /** What it says of whether the engine may be cranked. */
+  readonly cranking: CrankingSafety | null;
+  /** Made before an engine that came to a dead stop is cranked again, and which one first. */
+  readonly beforeCranking: number | null;
+  /** Made with the engine running, it leaves it hot. */
+  readonly warmsUp: boolean;
   readonly partsOf: (engine: EngineWords) => readonly CheckPart[];
   readonly appliesTo: (engine: EngineWords) => boolean;
   /** Made while the engine is brought to that state, or to see whether it then comes there: that it starts is enough. */
@@ -208,43 +241,126 @@ export interface CheckDefinition {
   readonly assess: (reading: Reading, context: AssessContext) => Assessment;
 }
 
-type Optional =
+/** Every reading carries about this chance of saying nothing (house value, from memory). */
+export const USUAL_SLIP = 0.02;
+/** The part itself lies before the eye: water in a glass is no misreading. From trials: at 0.02 what was seen twice was doubted more than believed. */
+const SEEN_SLIP = 0.005;
+
+type Fields = CheckDefinition['fields'];
+
+/** What may stand in a field after the door. */
+type ValueOf<F extends Field> = F extends NumberField
+  ? number | 'OL'
+  : F extends ChoiceField
+    ? string
+    : F extends FlagField
+      ? boolean
+      : Readonly<Record<string, string>>;
+
+/** A reading whose fields are those of its check: a misspelt one does not compile. */
+export type ReadingOf<F extends Fields> = Omit<Reading, 'fields'> & {
+  readonly fields: { readonly [K in keyof F]?: ValueOf<NonNullable<F[K]>> };
+};
+
+/** A check that the compiler knows by its words: ids, outcomes, states, fields, and the places it speaks of. */
+export interface Check<
+  Id extends string,
+  Outcomes extends string,
+  State extends RunningState,
+  F extends Fields,
+  Place extends string,
+  PlaceOutcome extends string,
+> extends CheckDefinition {
+  readonly id: Id;
+  readonly outcomes: readonly Outcome<Outcomes>[];
+  readonly states: readonly State[];
+  readonly fields: F;
+  readonly partsOf: (engine: EngineWords) => readonly CheckPart<Place, PlaceOutcome>[];
+}
+
+type Free = Pick<CheckDefinition, 'code' | 'title' | 'todo' | 'system' | 'scope' | 'minutes'>;
+type Defaulted = Pick<
+  CheckDefinition,
   | 'unattendedMinutes'
   | 'temperatures'
-  | 'offeredIn'
   | 'access'
   | 'needs'
   | 'hazards'
   | 'cannotClear'
   | 'mayOnlyMean'
-  | 'fields'
   | 'accuracy'
   | 'each'
   | 'impliesState'
-  | 'leak'
-  | 'via'
-  | 'viaOnSingle'
-  | 'viaComplaint'
   | 'slip'
-  | 'findOutranksMiss'
-  | 'partsOf'
+  | 'foundByEye'
+  | 'mayBeOverlooked'
+  | 'takesSymptoms'
+  | 'asksWhere'
+  | 'handsBack'
+  | 'beforeCranking'
+  | 'warmsUp'
   | 'appliesTo'
   | 'needsOnlyStart'
-  | 'hopesFor'
   | 'asksSide'
   | 'proposed'
-  | 'assess';
+>;
 
-/** Every reading carries about this chance of saying nothing (house value, from memory). */
-export const USUAL_SLIP = 0.02;
-/** The part itself lies before the eye: water in a glass is no misreading. From trials: at 0.02 what was seen twice was doubted more than believed. */
-export const SEEN_SLIP = 0.005;
+/** What a check says of itself. */
+export interface CheckSpec<
+  Id extends string,
+  Outcomes extends string,
+  State extends RunningState,
+  F extends Fields,
+  Place extends string,
+  PlaceOutcome extends string,
+  Order extends readonly Outcomes[],
+> extends Free,
+    Partial<Defaulted> {
+  readonly id: Id;
+  readonly outcomes: readonly Outcome<Outcomes>[];
+  readonly states: readonly State[];
+  readonly offeredIn?: readonly NoInfer<State>[];
+  readonly combine: Combine<NoInfer<Outcomes>, Order>;
+  readonly fields?: F;
+  readonly leak?: { readonly [O in NoInfer<Outcomes | PlaceOutcome>]?: number };
+  readonly via?: ByFailure<{ readonly [O in NoInfer<Outcomes | PlaceOutcome>]?: number }>;
+  readonly viaOnSingle?: ByFailure<{ readonly [O in NoInfer<Outcomes | PlaceOutcome>]?: number }>;
+  readonly viaComplaint?: NoInfer<Outcomes>;
+  readonly showsGone?: ShowsGone<NoInfer<Outcomes> | SymptomOutcome>;
+  readonly cranking?: CrankingSafety<NoInfer<Outcomes>>;
+  readonly partsOf?: (engine: EngineWords) => readonly CheckPart<Place, PlaceOutcome>[];
+  readonly hopesFor?: readonly NoInfer<Place>[];
+  readonly assess?: (reading: ReadingOf<F>, context: AssessContext) => Assessment;
+  /** Puts what was found, in figures or plainly said, where it belongs: a finding of one place says nothing of the others. */
+  readonly place?: (assessed: Assessment, reading: ReadingOf<F>, context: AssessContext) => Assessment;
+}
+
+/** What a check of symptoms comes to. */
+export type SymptomOutcome = 'runs-clean' | 'symptoms';
+
+/** An order that leaves an outcome out asks for it by name. */
+type WholeOrder<Outcomes extends string, Order extends readonly string[]> = [Exclude<Outcomes, Order[number]>] extends [
+  never,
+]
+  ? unknown
+  : { readonly combine: { readonly kind: 'dominance'; readonly order: readonly [Exclude<Outcomes, Order[number]>] } };
 
 /** A check with the usual answers filled in; figures are judged by the check's own `assess`, plain outcomes here. */
-export function defineCheck(
-  spec: Omit<CheckDefinition, Optional> & Partial<Pick<CheckDefinition, Optional>>,
-): CheckDefinition {
-  const own = spec.assess;
+export function defineCheck<
+  const Id extends string,
+  const Outcomes extends string,
+  const State extends RunningState,
+  const F extends Fields = Record<never, never>,
+  const Place extends string = '',
+  const PlaceOutcome extends string = Outcomes,
+  const Order extends readonly NoInfer<Outcomes>[] = readonly NoInfer<Outcomes>[],
+>(
+  spec: CheckSpec<Id, Outcomes, State, F, Place, PlaceOutcome, Order> & WholeOrder<Outcomes, Order>,
+): Check<Id, Outcomes, State, F, Place, PlaceOutcome> {
+  const { assess: own, place: placed, partsOf, fields, leak, via, viaOnSingle, foundByEye = false, ...rest } = spec;
+  const judge = own as CheckDefinition['assess'] | undefined;
+  const place = placed as ((assessed: Assessment, reading: Reading, context: AssessContext) => Assessment) | undefined;
+  const whole = (): readonly CheckPart[] => [{ id: '', outcomes: spec.outcomes.map((o) => o.id) }];
   return {
     temperatures: [],
     offeredIn: null,
@@ -254,39 +370,54 @@ export function defineCheck(
     hazards: [],
     cannotClear: [],
     mayOnlyMean: [],
-    fields: {},
     accuracy: null,
     each: null,
     impliesState: true,
-    leak: {},
-    via: {},
-    viaOnSingle: null,
     viaComplaint: null,
-    slip: USUAL_SLIP,
-    // Looking over something is easily done; seeing what is not there is not.
-    findOutranksMiss: spec.slip === SEEN_SLIP,
+    slip: foundByEye ? SEEN_SLIP : USUAL_SLIP,
+    foundByEye,
+    mayBeOverlooked: false,
+    takesSymptoms: false,
+    asksWhere: false,
+    showsGone: null,
+    handsBack: null,
+    cranking: null,
+    beforeCranking: null,
+    warmsUp: false,
     appliesTo: () => true,
     needsOnlyStart: spec.combine.kind === 'cure',
     hopesFor: null,
     asksSide: null,
     proposed: true,
-    partsOf: () => [{ id: '', outcomes: spec.outcomes.map((o) => o.id) }],
-    ...spec,
+    ...rest,
+    fields: (fields ?? {}) as F,
+    leak: chances(leak),
+    via: (via ?? {}) as CheckDefinition['via'],
+    viaOnSingle: (viaOnSingle ?? null) as CheckDefinition['viaOnSingle'],
+    partsOf: (partsOf ?? whole) as (engine: EngineWords) => readonly CheckPart<Place, PlaceOutcome>[],
     assess: (reading, context) => {
-      const figuresGiven = [reading.fields, reading.perCylinder, reading.perCylinderOutcome].some(
-        (given) => Object.keys(given).length > 0,
-      );
-      if (own && (figuresGiven || reading.symptoms !== null || reading.outcome === null)) {
-        const assessed = own(reading, context);
-        if (reading.outcome === null) return assessed;
-        // What was seen outranks what was computed; the figures stay as proof.
-        const { outcome, weights, severity } = plainOutcome(spec.outcomes, reading.outcome);
-        return { ...assessed, outcome, weights: { ...assessed.weights, ...weights }, severity, tooCloseToCall: false };
-      }
-      return plainOutcome(spec.outcomes, reading.outcome);
+      const found = judged(reading, context);
+      return place ? place(found, reading, context) : found;
     },
   };
+
+  function judged(reading: Reading, context: AssessContext): Assessment {
+    const figuresGiven = [reading.fields, reading.perCylinder, reading.perCylinderOutcome].some(
+      (given) => Object.keys(given).length > 0,
+    );
+    if (judge && (figuresGiven || reading.symptoms !== null || reading.outcome === null)) {
+      const assessed = judge(reading, context);
+      if (reading.outcome === null) return assessed;
+      // What was seen outranks what was computed; the figures stay as proof.
+      const { outcome, weights, severity } = plainOutcome(spec.outcomes, reading.outcome);
+      return { ...assessed, outcome, weights: { ...assessed.weights, ...weights }, severity, tooCloseToCall: false };
+    }
+    return plainOutcome(spec.outcomes, reading.outcome);
+  }
 }
+
+const chances = (stated: Readonly<Record<string, number | undefined>> = {}) =>
+  Object.fromEntries(Object.entries(stated).filter((entry): entry is [string, number] => entry[1] !== undefined));
 
 /** The assessment of a plain outcome: it counts for itself. */
 export function plainOutcome(outcomes: readonly Outcome[], outcome: string | null): Assessment {
@@ -313,8 +444,8 @@ export const EMPTY_ASSESSMENT: Assessment = {
 };
 
 /** Short form for outcome lists. */
-export function outcomes(spec: Record<string, string>): Outcome[] {
-  return Object.entries(spec).map(([id, label]) => ({ id, label }));
+export function outcomes<const Id extends string>(spec: Readonly<Record<Id, string>>): readonly Outcome<Id>[] {
+  return (Object.entries(spec) as [Id, string][]).map(([id, label]) => ({ id, label }));
 }
 
 export function numberField(

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const fuelBowlLook = defineCheck({
   id: 'fuel.bowl-look',
@@ -7,9 +7,10 @@ export const fuelBowlLook = defineCheck({
   todo: 'Bowl off over a tray: what lies in it?',
   system: 'fuel',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['bench'],
   minutes: 1,
+  mayBeOverlooked: true,
   access: ['bowl'],
   hazards: ['open-fuel'],
   cannotClear: ['the jets above it'],

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const fuelBowlSealLook = defineCheck({
   id: 'fuel.bowl-seal-look',
@@ -7,9 +7,10 @@ export const fuelBowlSealLook = defineCheck({
   todo: 'Seal out of its groove: swollen, the wrong one, or missing?',
   system: 'fuel',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['bench'],
   minutes: 1,
+  mayBeOverlooked: true,
   access: ['bowl'],
   hazards: ['open-fuel'],
   outcomes: outcomes({ ok: 'Sound', swollen: 'Swollen', wrong: 'Wrong one', missing: 'Missing' }),

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const fuelChoke = defineCheck({
   id: 'fuel.choke',
@@ -7,9 +7,10 @@ export const fuelChoke = defineCheck({
   todo: 'Work the lever and watch the plate, not the cable: shuts fully, opens fully?',
   system: 'fuel',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['key-off'],
   minutes: 1,
+  mayBeOverlooked: true,
   access: ['hood'],
   outcomes: outcomes({
     'opens-and-closes': 'Opens and shuts',

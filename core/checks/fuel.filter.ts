@@ -9,6 +9,7 @@ export const fuelFilter = defineCheck({
   scope: 'machine',
   states: ['key-off'],
   minutes: 1,
+  mayBeOverlooked: true,
   access: ['hood'],
   hazards: ['open-fuel', 'compressed-air'],
   cannotClear: ['fine dirt that passed it'],

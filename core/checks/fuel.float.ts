@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const fuelFloat = defineCheck({
   id: 'fuel.float',
@@ -7,9 +7,10 @@ export const fuelFloat = defineCheck({
   todo: 'Shake it, swing it, level it against the flange.',
   system: 'fuel',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['bench'],
   minutes: 2,
+  mayBeOverlooked: true,
   access: ['bowl'],
   hazards: ['open-fuel'],
   outcomes: outcomes({ ok: 'Sound', 'level-off': 'Level off', sticks: 'Sticks', sunk: 'Takes in fuel' }),

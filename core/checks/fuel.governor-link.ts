@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const fuelGovernorLink = defineCheck({
   id: 'fuel.governor-link',
@@ -7,9 +7,10 @@ export const fuelGovernorLink = defineCheck({
   todo: 'Links and springs on, in the right holes, free from stop to stop?',
   system: 'fuel',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['key-off'],
   minutes: 1,
+  mayBeOverlooked: true,
   access: ['hood'],
   cannotClear: ['the governor inside'],
   outcomes: outcomes({ ok: 'On and free', binding: 'Binds', off: 'Off or in the wrong hole' }),

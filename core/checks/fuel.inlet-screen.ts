@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const fuelInletScreen = defineCheck({
   id: 'fuel.inlet-screen',
@@ -7,9 +7,10 @@ export const fuelInletScreen = defineCheck({
   todo: 'Fitting off the carburettor: is there a screen, and what is in it?',
   system: 'fuel',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['bench'],
   minutes: 3,
+  mayBeOverlooked: true,
   access: ['carburettor'],
   hazards: ['open-fuel'],
   cannotClear: ['what already passed it into needle and jets'],

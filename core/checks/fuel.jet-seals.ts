@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const fuelJetSeals = defineCheck({
   id: 'fuel.jet-seals',
@@ -7,9 +7,10 @@ export const fuelJetSeals = defineCheck({
   todo: 'Seals of jets and tubes: hard, swollen, jets loose in their seats?',
   system: 'fuel',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['bench'],
   minutes: 3,
+  mayBeOverlooked: true,
   access: ['carburettor'],
   hazards: ['open-fuel'],
   outcomes: outcomes({ ok: 'Sound', hardened: 'Hardened', swollen: 'Swollen' }),

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const fuelJets = defineCheck({
   id: 'fuel.jets',
@@ -8,9 +8,10 @@ export const fuelJets = defineCheck({
   system: 'fuel',
   scope: 'machine',
   asksSide: "Which cylinder's barrel",
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['bench'],
   minutes: 5,
+  mayBeOverlooked: true,
   access: ['bowl'],
   hazards: ['open-fuel', 'compressed-air'],
   cannotClear: ['passages behind them that no light reaches'],

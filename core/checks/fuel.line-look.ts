@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const fuelLineLook = defineCheck({
   id: 'fuel.line-look',
@@ -7,13 +7,13 @@ export const fuelLineLook = defineCheck({
   todo: 'Follow it from tank to carburettor, bend it, squeeze it. Collapsed inside, cracked, kinked?',
   system: 'fuel',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['key-off'],
   minutes: 2,
+  mayBeOverlooked: true,
   access: ['hood'],
   hazards: ['open-fuel'],
   cannotClear: ['a line that closes only warm or under suction'],
-  findOutranksMiss: true,
   outcomes: outcomes({ ok: 'Sound', kinked: 'Kinked', cracked: 'Cracked', collapsed: 'Collapsed' }),
   combine: { kind: 'dominance', order: ['ok', 'kinked', 'cracked', 'collapsed'] },
   leak: { kinked: 0.01, cracked: 0.03, collapsed: 0.005 },

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const fuelNeedleLook = defineCheck({
   id: 'fuel.needle-look',
@@ -7,9 +7,10 @@ export const fuelNeedleLook = defineCheck({
   todo: 'Needle out under a glass: ring on the cone, hard tip, dirt on the seat?',
   system: 'fuel',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['bench'],
   minutes: 2,
+  mayBeOverlooked: true,
   access: ['bowl'],
   hazards: ['open-fuel'],
   cannotClear: ['a leak too fine to see: let it hold pressure'],

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const fuelPickup = defineCheck({
   id: 'fuel.pickup',
@@ -7,9 +7,10 @@ export const fuelPickup = defineCheck({
   todo: 'Line off, torch into the tank, low pressure back through the pickup.',
   system: 'fuel',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['bench'],
   minutes: 6,
+  mayBeOverlooked: true,
   access: ['fuel-line'],
   hazards: ['open-fuel', 'compressed-air'],
   cannotClear: ['a leaf that swims back: look again after a run'],

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const fuelSolenoidPlunger = defineCheck({
   id: 'fuel.solenoid-plunger',
@@ -7,7 +7,7 @@ export const fuelSolenoidPlunger = defineCheck({
   todo: 'Solenoid out over a rag, fed and grounded: does the plunger go all the way in and come all the way out?',
   system: 'fuel',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['bench'],
   minutes: 3,
   access: ['bowl'],

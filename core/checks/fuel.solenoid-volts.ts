@@ -13,7 +13,7 @@ export const fuelSolenoidVolts = defineFed({
   cannotClear: ['the plunger, and the jet behind it'],
   mayOnlyMean: ['a flat battery: hold it against the volts at the posts'],
   leak: { absent: 0.01 },
-  extra: { posts: numberField('At the battery posts', 'voltage', [0, 16], ['V', 'V']) },
+  posts: numberField('At the battery posts', 'voltage', [0, 16], ['V', 'V']),
   atLeast: (rules, postVolts) => ({
     ...limitOf('at least', rules, 'feedLostVolts'),
     value: (postVolts ?? rules.batteryVolts.value) - rules.feedLostVolts.value,

@@ -91,8 +91,8 @@ import { valvePushrods } from './valve.pushrods.ts';
 import { valveRockerStuds } from './valve.rocker-studs.ts';
 import { valveSprings } from './valve.springs.ts';
 
-/** Every check of the catalogue, in the order of work. */
-export const CHECKS: readonly CheckDefinition[] = [
+/** Every check of the catalogue, in the order of work. A new check is one line here. */
+const CATALOGUE = [
   lookCrank,
   lookRun,
   lookOil,
@@ -184,7 +184,23 @@ export const CHECKS: readonly CheckDefinition[] = [
   runMinutes,
   runLeakWatch,
   runShutOff,
-];
+] as const;
+
+type KnownCheck = (typeof CATALOGUE)[number];
+/** Ids of the checks, as the compiler knows them. */
+export type CheckId = KnownCheck['id'];
+/** The check of that id, with its own outcomes, states, fields and places. */
+export type CheckOf<Id extends CheckId> = Extract<KnownCheck, { readonly id: Id }>;
+/** What that check can say as a whole. */
+export type OutcomeOf<Id extends CheckId> = CheckOf<Id>['outcomes'][number]['id'];
+type PartOf<Id extends CheckId> = ReturnType<CheckOf<Id>['partsOf']>[number];
+/** What it can say of one of its places. */
+export type PlaceOutcomeOf<Id extends CheckId> = PartOf<Id>['outcomes'][number];
+/** The places it speaks of; one on each cylinder is written with `[c]`. */
+export type PlaceOf<Id extends CheckId> = OnCylinder<PartOf<Id>['id']>;
+type OnCylinder<Place extends string> = Place extends `${infer Name}-${number}` ? `${Name}-[c]` : Place;
+
+export const CHECKS: readonly CheckDefinition[] = CATALOGUE;
 
 /** The figure a check is about: that of each cylinder, or its first number; null where nothing is measured. */
 export function mainFigure(check: CheckDefinition): NumberField | null {
@@ -196,7 +212,7 @@ export function mainFigure(check: CheckDefinition): NumberField | null {
 /** Everything some check needs, by name. */
 export const INSTRUMENTS: readonly string[] = [...new Set(CHECKS.flatMap((check) => check.needs))].sort();
 
-const BY_ID = new Map(CHECKS.map((check) => [check.id, check]));
+const BY_ID = new Map<string, CheckDefinition>(CHECKS.map((check) => [check.id, check]));
 
 /** The check of that id, or undefined. */
 export function findCheck(id: string): CheckDefinition | undefined {
@@ -210,6 +226,6 @@ export function checkOf(id: string): CheckDefinition {
   return check;
 }
 
-export { ACCESS, accessChain, accessKeysFor, accessLabel, accessOf, liesBehind } from './access.ts';
+export { ACCESS, type AccessId, accessChain, accessKeysFor, accessLabel, accessOf, liesBehind } from './access.ts';
 export { type Accuracy, accuracyOf, type NamedInstrument } from './accuracy.ts';
 export * from './define.ts';

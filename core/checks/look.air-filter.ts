@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const lookAirFilter = defineCheck({
   id: 'look.air-filter',
@@ -7,9 +7,10 @@ export const lookAirFilter = defineCheck({
   todo: 'Lid off, filter against the light, housing seal and walls followed with a finger.',
   system: 'fuel',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['key-off'],
   minutes: 2,
+  mayBeOverlooked: true,
   access: ['hood'],
   hazards: ['compressed-air'],
   cannotClear: ['dirt that went past it before it was changed'],

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const lookCooling = defineCheck({
   id: 'look.cooling',
@@ -7,9 +7,10 @@ export const lookCooling = defineCheck({
   todo: 'With the shroud off: fins, screen and fan free, or packed with grass and oil?',
   system: 'turning',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['key-off'],
   minutes: 2,
+  mayBeOverlooked: true,
   access: ['blower-housing'],
   hazards: ['by-hand', 'compressed-air'],
   cannotClear: ['heat that comes from lean running or late spark'],

@@ -1,3 +1,4 @@
+import { NOT_CRANKING } from '../complaint/symptoms.ts';
 import { defineCheck, outcomes } from './define.ts';
 
 export const lookCrank = defineCheck({
@@ -23,6 +24,8 @@ export const lookCrank = defineCheck({
     silent: 'Silent',
   }),
   impliesState: false,
+  showsGone: { outcome: 'normal', of: [...NOT_CRANKING, 'cranks-slow'] },
+  cranking: { unsafeAfter: 'stops-dead' },
   combine: {
     kind: 'dominance',
     order: ['normal', 'slow', 'kicks-back', 'spins-fast', 'spins-free', 'stops-dead', 'click-only', 'silent'],

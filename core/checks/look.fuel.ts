@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const lookFuel = defineCheck({
   id: 'look.fuel',
@@ -7,9 +7,10 @@ export const lookFuel = defineCheck({
   todo: 'Look and smell at the filler, a sample in a clear jar: clear and sharp, sour and dark, or two layers? Is the tap open?',
   system: 'fuel',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['key-off'],
   minutes: 2,
+  mayBeOverlooked: true,
   hazards: ['open-fuel'],
   cannotClear: ['what stands in the bowl and the jets'],
   outcomes: outcomes({

@@ -5,7 +5,7 @@ import { defineCheck, EMPTY_ASSESSMENT } from './define.ts';
 const UNTICKED_COUNTS = 0.8;
 
 /** What a run under load is made to see. */
-const UNDER_LOAD: readonly Symptom[] = [
+const UNDER_LOAD = [
   'low-power',
   'one-cylinder',
   'misfire-steady',
@@ -20,7 +20,7 @@ const UNDER_LOAD: readonly Symptom[] = [
   'smoke-blue',
   'pops-intake',
   'pops-exhaust',
-];
+] as const satisfies readonly Symptom[];
 
 export const lookRun = defineCheck({
   id: 'look.run',
@@ -38,7 +38,10 @@ export const lookRun = defineCheck({
   offeredIn: ['loaded'],
   hopesFor: UNDER_LOAD,
   slip: 0,
-  partsOf: () => SYMPTOM_IDS.map((id) => ({ id, outcomes: ['absent', 'present'] })),
+  takesSymptoms: true,
+  showsGone: { outcome: 'runs-clean', of: 'any-other' },
+  handsBack: { rank: 1, condition: 'loaded', temperature: null },
+  partsOf: () => SYMPTOM_IDS.map((id) => ({ id, outcomes: ['absent', 'present'] as const })),
   assess: (reading) => {
     if (reading.symptoms === null) return EMPTY_ASSESSMENT;
     const ticked = new Set(reading.symptoms);

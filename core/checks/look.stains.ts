@@ -10,6 +10,7 @@ export const lookStains = defineCheck({
   asksSide: 'Which head',
   states: ['key-off'],
   minutes: 1,
+  mayBeOverlooked: true,
   access: ['hood'],
   hazards: ['open-fuel'],
   cannotClear: ['a leak that needs hours, or pressure, to show'],

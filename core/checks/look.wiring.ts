@@ -1,24 +1,26 @@
 import { cylindersOf, type EngineWords } from '../engine/index.ts';
-import { type CheckDefinition, defineCheck, EMPTY_ASSESSMENT, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, EMPTY_ASSESSMENT, outcomes } from './define.ts';
 
-const placesOf = (engine: EngineWords): string[] => [
-  'starter-cables',
-  'kill-common',
-  ...cylindersOf(engine).map((c) => `kill-lead-${c}`),
-  ...cylindersOf(engine).map((c) => `plug-lead-${c}`),
-  'elsewhere',
-];
+const placesOf = (engine: EngineWords) =>
+  [
+    'starter-cables',
+    'kill-common',
+    ...cylindersOf(engine).map((c) => `kill-lead-${c}` as const),
+    ...cylindersOf(engine).map((c) => `plug-lead-${c}` as const),
+    'elsewhere',
+  ] as const;
 
-const wiring = defineCheck({
+export const lookWiring = defineCheck({
   id: 'look.wiring',
   code: 'wi',
   title: 'Follow the wiring',
   todo: 'Follow every loom you can see: chafed on a shroud edge, pinched under a cover, gnawed, spliced, a plug hanging off. Say where.',
   system: 'power',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['key-off'],
   minutes: 3,
+  mayBeOverlooked: true,
   access: ['hood'],
   cannotClear: ['what runs under the shroud', 'a break inside whole insulation'],
   outcomes: outcomes({
@@ -30,15 +32,11 @@ const wiring = defineCheck({
     'plug-off': 'Plug hanging off',
   }),
   combine: { kind: 'parts' },
-  partsOf: (engine) => placesOf(engine).map((id) => ({ id, outcomes: ['ok', 'damaged'] })),
+  partsOf: (engine: EngineWords) => placesOf(engine).map((id) => ({ id, outcomes: ['ok', 'damaged'] as const })),
   leak: { damaged: 0.01 },
-  findOutranksMiss: true,
-});
-
-/** Judged by the place: the plain outcome alone says nothing of where. */
-export const lookWiring: CheckDefinition = {
-  ...wiring,
-  assess: (reading, { engine }) => {
+  // Judged by the place: the plain outcome alone says nothing of where.
+  asksWhere: true,
+  place: (_, reading, { engine }) => {
     const places = placesOf(engine);
     if (reading.outcome === null) return EMPTY_ASSESSMENT;
     if (reading.outcome === 'ok') {
@@ -49,7 +47,8 @@ export const lookWiring: CheckDefinition = {
         weights: Object.fromEntries(places.map((p) => [p, { ok: 1 }])),
       };
     }
-    const seen = reading.where !== null && places.includes(reading.where) ? reading.where : 'elsewhere';
+    const seen =
+      reading.where !== null && (places as readonly string[]).includes(reading.where) ? reading.where : 'elsewhere';
     return {
       ...EMPTY_ASSESSMENT,
       outcome: reading.outcome,
@@ -59,4 +58,4 @@ export const lookWiring: CheckDefinition = {
       points: [seen],
     };
   },
-};
+});

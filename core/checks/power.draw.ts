@@ -12,6 +12,8 @@ export const powerDraw = defineAtMost({
   needs: ['multimeter'],
   hazards: ['battery'],
   cannotClear: ['a draw that comes and goes', 'a battery that loses its charge inside'],
+  // What emptied a battery that had to be charged or replaced.
+  handsBack: { rank: 7, condition: 'key-off', temperature: null, after: 'battery' },
   leak: { high: 0.008 },
   dimension: 'current',
   max: 20,

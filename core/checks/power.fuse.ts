@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const powerFuse = defineCheck({
   id: 'power.fuse',
@@ -7,7 +7,7 @@ export const powerFuse = defineCheck({
   todo: 'Fuse out, look and feel: whole, blown, or whole in a green holder? Meter across it with the key on.',
   system: 'power',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['key-off'],
   minutes: 2,
   access: ['battery'],

@@ -1,9 +1,9 @@
 import { defineFed } from './define.fed.ts';
-import { type CheckDefinition, limitOf } from './define.ts';
+import { limitOf } from './define.ts';
 
-const TAPS = ['feed', 'key-out', 'interlock-out', 'relay'];
+const TAPS = ['feed', 'key-out', 'interlock-out', 'relay'] as const;
 
-const startSignal = defineFed({
+export const powerStartSignal = defineFed({
   id: 'power.start-signal',
   code: 'sg',
   title: 'Start signal',
@@ -17,21 +17,7 @@ const startSignal = defineFed({
   leak: { absent: 0.01 },
   atLeast: (rules) => limitOf('at least', rules, 'signalVolts'),
   spread: () => 0.15,
-  extra: {
-    tap: { kind: 'choice', label: 'Tap', choices: TAPS, required: false },
-  },
   points: ['the line before the tap'],
+  // Where along the line it was measured is what it speaks of: a part for each tap, and one for who did not say.
+  taps: TAPS,
 });
-
-/** Where along the line it was measured is what it speaks of: a part for each tap, and one for who did not say. */
-export const powerStartSignal: CheckDefinition = {
-  ...startSignal,
-  combine: { kind: 'parts' },
-  partsOf: () => ['', ...TAPS].map((id) => ({ id, outcomes: ['present', 'absent'] })),
-  assess: (reading, context) => {
-    const assessed = startSignal.assess(reading, context);
-    const { tap } = reading.fields;
-    const said = assessed.weights[''];
-    return typeof tap === 'string' && said ? { ...assessed, weights: { [tap]: said } } : assessed;
-  },
-};

@@ -13,6 +13,7 @@ export const runLeakWatch = defineCheck({
   hazards: ['open-fuel'],
   cannotClear: ['the next crumb of dirt'],
   outcomes: outcomes({ dry: 'Dry', wet: 'Wet' }),
+  handsBack: { rank: 3, condition: 'key-off', temperature: null },
   combine: { kind: 'ordered' },
   leak: { wet: 0.01 },
 });

@@ -15,6 +15,9 @@ export const runMinutes = defineCheck({
   hazards: ['carbon-monoxide'],
   cannotClear: ['what comes only after hours or on a slope'],
   outcomes: OUTCOMES,
+  showsGone: { outcome: 'clean', of: 'with-heat', temperature: 'hot' },
+  handsBack: { rank: 5, condition: 'loaded', temperature: 'hot' },
+  warmsUp: true,
   combine: { kind: 'ordered' },
   leak: { failed: 0.02 },
   // A run that fails says only that something is still wrong: every running failure shows in it.

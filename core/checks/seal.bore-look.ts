@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const sealBoreLook = defineCheck({
   id: 'seal.bore-look',
@@ -7,9 +7,10 @@ export const sealBoreLook = defineCheck({
   todo: 'Borescope through the plug hole, piston down: hone marks, scores, washed bright, a hole?',
   system: 'sealing',
   scope: 'cylinder',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['bench'],
   minutes: 4,
+  mayBeOverlooked: true,
   access: ['plug[c]'],
   needs: ['borescope'],
   hazards: ['by-hand', 'open-plug-hole'],

@@ -169,8 +169,8 @@ export const sealLeakDown = defineCheck({
   combine: { kind: 'ordered' },
   leak: { worn: 0.15, leaks: 0.02, open: 0.002, faint: 0.08, clear: 0.012, loud: 0.004 },
   partsOf: () => [
-    { id: '', outcomes: ['sound', 'worn', 'leaks', 'open'] },
-    ...PLACES.map(({ id }) => ({ id, outcomes: ['quiet', 'faint', 'clear', 'loud'] })),
+    { id: '', outcomes: ['sound', 'worn', 'leaks', 'open'] as const },
+    ...PLACES.map(({ id }) => ({ id, outcomes: ['quiet', 'faint', 'clear', 'loud'] as const })),
   ],
   fields: {
     supply: numberField('Supply', 'pressure', [10_000, 1.4e6], ['kPa', 'psi'], { required: true }),

@@ -1,6 +1,6 @@
 import { timingOffsetDeg } from '../engine/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
-import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
 import { judge } from './judge.ts';
 
 /** What the eye takes for a whole key [deg] [P]. */
@@ -16,7 +16,7 @@ export const sparkKey = defineCheck({
   todo: 'Flywheel off with a puller. Key whole, stepped, or sheared? Measure the step along the taper, or in degrees.',
   system: 'spark',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['bench'],
   minutes: 3,
   access: ['flywheel'],

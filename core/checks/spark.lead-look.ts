@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const sparkLeadLook = defineCheck({
   id: 'spark.lead-look',
@@ -7,13 +7,13 @@ export const sparkLeadLook = defineCheck({
   todo: 'Lead and boot end to end: pinched, chafed, arcing marks, terminal that does not snap on.',
   system: 'spark',
   scope: 'cylinder',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['bench'],
   minutes: 2,
+  mayBeOverlooked: true,
   access: ['lead[c]'],
   hazards: ['secondary-voltage'],
   cannotClear: ['a break inside whole insulation: only flexing it on the meter tells'],
-  findOutranksMiss: true,
   outcomes: outcomes({
     ok: 'Sound',
     pinched: 'Pinched',

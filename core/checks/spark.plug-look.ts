@@ -9,6 +9,7 @@ export const sparkPlugLook = defineCheck({
   scope: 'cylinder',
   states: ['bench'],
   minutes: 1,
+  mayBeOverlooked: true,
   access: ['plug[c]'],
   hazards: ['open-plug-hole'],
   cannotClear: ['a crack under pressure and heat that the eye does not see'],

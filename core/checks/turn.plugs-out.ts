@@ -21,6 +21,8 @@ export const turnPlugsOut = defineCheck({
   hazards: ['liquid-lock', 'open-plug-hole', 'by-hand', 'fuel-in-oil'],
   cannotClear: ['what let the liquid in', 'a rod bent by the lock'],
   outcomes: OUTCOMES,
+  cranking: { safeUnless: 'still-locked' },
+  beforeCranking: 2,
   combine: { kind: 'dominance', order: ['spins-free', 'fuel-out', 'water-out', 'still-locked'] },
   leak: { 'fuel-out': 0.01, 'water-out': 0.002, 'still-locked': 0.002 },
   fields: { volume: numberField('Caught', 'volume', [0, 0.005], ['ml', 'ml']) },

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const turnPto = defineCheck({
   id: 'turn.pto',
@@ -7,7 +7,7 @@ export const turnPto = defineCheck({
   todo: 'Belt off or clutch out: turn the pulley and the drive by hand.',
   system: 'turning',
   scope: 'machine',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['bench'],
   minutes: 3,
   access: ['belly'],

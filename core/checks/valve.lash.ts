@@ -184,7 +184,7 @@ export const valveLash = defineCheck({
   outcomes: outcomes({ ok: 'In limits', wide: 'Wide', tight: 'Tight' }),
   combine: { kind: 'parts' },
   // What was said without naming a valve is of a part of its own.
-  partsOf: () => ['', ...VALVES].map((id) => ({ id, outcomes: id === '' ? [...OUTCOMES] : [...OF_A_VALVE] })),
+  partsOf: () => [{ id: '', outcomes: OUTCOMES } as const, ...VALVES.map((id) => ({ id, outcomes: OF_A_VALVE }))],
   appliesTo: (engine) => engine.lifters !== 'hydraulic',
   leak: { wide: 0.04, tight: 0.02 },
   fields: {

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const valveLifter = defineCheck({
   id: 'valve.lifter',
@@ -7,7 +7,7 @@ export const valveLifter = defineCheck({
   todo: 'Press the rocker over a lifter that has just run: firm, or down and spongy?',
   system: 'valves',
   scope: 'cylinder',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['bench'],
   minutes: 2,
   access: ['valve-cover[c]'],

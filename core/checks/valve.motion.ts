@@ -9,6 +9,7 @@ export const valveMotion = defineCheck({
   scope: 'cylinder',
   states: ['bench'],
   minutes: 3,
+  mayBeOverlooked: true,
   access: ['valve-cover[c]', 'plug[c]'],
   hazards: ['by-hand'],
   cannotClear: ['lash', 'equal travel to a fraction', 'a stud that backs out under load'],

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const valvePushrods = defineCheck({
   id: 'valve.pushrods',
@@ -7,9 +7,10 @@ export const valvePushrods = defineCheck({
   todo: 'Cover off, rods rolled on a flat: straight, bent, or off their seat?',
   system: 'valves',
   scope: 'cylinder',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['bench'],
   minutes: 1,
+  mayBeOverlooked: true,
   access: ['valve-cover[c]'],
   hazards: ['by-hand'],
   outcomes: outcomes({ ok: 'Straight', bent: 'Bent', off: 'Off its seat' }),

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const valveRockerStuds = defineCheck({
   id: 'valve.rocker-studs',
@@ -7,9 +7,10 @@ export const valveRockerStuds = defineCheck({
   todo: 'Wrench on studs and pivots: tight, or backing out?',
   system: 'valves',
   scope: 'cylinder',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['bench'],
   minutes: 1,
+  mayBeOverlooked: true,
   access: ['valve-cover[c]'],
   hazards: ['by-hand'],
   cannotClear: ['a stud that backs out under load'],

@@ -1,4 +1,4 @@
-import { defineCheck, outcomes, SEEN_SLIP } from './define.ts';
+import { defineCheck, outcomes } from './define.ts';
 
 export const valveSprings = defineCheck({
   id: 'valve.springs',
@@ -7,9 +7,10 @@ export const valveSprings = defineCheck({
   todo: 'Look at every coil, press each: whole, or broken and soft?',
   system: 'valves',
   scope: 'cylinder',
-  slip: SEEN_SLIP,
+  foundByEye: true,
   states: ['bench'],
   minutes: 1,
+  mayBeOverlooked: true,
   access: ['valve-cover[c]'],
   hazards: ['by-hand'],
   outcomes: outcomes({ ok: 'Whole', broken: 'Broken' }),

@@ -1,3 +1,5 @@
+import type { FailureId, FailureLevel } from '../machine/failures.ts';
+
 /** The complaint, in the customer's and the technician's words. Ids are shared with case files. */
 export const SYMPTOMS = {
   'no-crank-silent': 'Nothing at all at the key',
@@ -65,9 +67,9 @@ export const HISTORY_FLAGS = {
 export type HistoryFlag = keyof typeof HISTORY_FLAGS;
 
 /** How failures are complained of, by level; a fault that states a symptom itself replaces this for that symptom. */
-export const SYMPTOMS_VIA: Readonly<
-  Record<'pull' | 'crank' | 'run' | 'fuel' | 'seal', Readonly<Record<string, Partial<Record<Symptom, number>>>>>
-> = {
+export const SYMPTOMS_VIA: {
+  readonly [F in FailureId]: { readonly [L in FailureLevel<F>]: Partial<Record<Symptom, number>> };
+} = {
   pull: {
     dead: {
       'low-power': 0.72,
@@ -109,6 +111,10 @@ export const SYMPTOMS_VIA: Readonly<
   },
 };
 
+/** How one level of a failure is complained of. */
+export const showsAs = (failure: FailureId, level: string): Partial<Record<Symptom, number>> =>
+  (SYMPTOMS_VIA[failure] as Readonly<Record<string, Partial<Record<Symptom, number>>>>)[level] ?? {};
+
 /** Chance that a symptom is told of with nothing in the catalogue behind it. */
 export const SYMPTOM_LEAK = 0.004;
 /** Not signs of a fault: told to describe the complaint. */
@@ -130,15 +136,11 @@ export const NOT_CRANKING: readonly Symptom[] = [
   'starter-spins-free',
   'will-not-turn',
 ];
+/** Complaints of an engine that came to a stop by itself: it is not cranked before somebody knows why. */
+export const STOPPED_DEAD: readonly Symptom[] = ['crank-stops', 'will-not-turn'];
 /** Complaints of an engine that cranks but was not said to run. */
 export const NOT_RUNNING: readonly Symptom[] = [...NOT_CRANKING, 'cranks-no-start', 'kicks-back', 'stopped-suddenly'];
 /** Complaints that say nothing of whether it runs. */
 export const STANDING: readonly Symptom[] = ['cranks-slow', 'battery-goes-flat', 'fuel-drips', 'oil-level-rises'];
 /** Complaints that come with time and heat: the re-test is a long hot run. */
 export const COMES_WITH_HEAT: readonly Symptom[] = ['hard-start-hot', 'dies-after-minutes', 'surges-warm', 'overheats'];
-/** The check that shows a complaint is gone, where running it and listening does not. */
-export const SHOWN_GONE_BY: Partial<Record<Symptom, string>> = {
-  ...Object.fromEntries([...NOT_CRANKING, 'cranks-slow' as const].map((s) => [s, 'look.crank'])),
-  'will-not-shut-off': 'run.shut-off',
-  'after-fire-at-shutdown': 'run.shut-off',
-};

@@ -1,6 +1,6 @@
-import type { FailureId } from '../checks/define.ts';
 import type { HistoryFlag, Symptom } from '../complaint/symptoms.ts';
 import type { EngineWords, RepairAction, RunningState, Temperature } from '../engine/index.ts';
+import type { FailureId } from '../machine/failures.ts';
 import type { PartId } from '../machine/parts.ts';
 
 /** When an effect holds; left out means always. */

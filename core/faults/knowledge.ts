@@ -1,5 +1,6 @@
-import { CHECKS, type CheckDefinition, FAILURE_IDS, findCheck } from '../checks/index.ts';
+import { CHECKS, type CheckDefinition, findCheck } from '../checks/index.ts';
 import type { EngineWords } from '../engine/index.ts';
+import { FAILURE_IDS } from '../machine/failures.ts';
 import type { ConditionDefinition, FaultDefinition, Need, When } from './define.ts';
 
 /** Something in the catalogue that cannot be right. */

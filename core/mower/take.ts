@@ -559,9 +559,7 @@ export function startSignal({ line, battery }: Mower, tap: 'feed' | 'key-out' | 
 export const canTake = (check: string): boolean =>
   check in TAKE || check === 'look.run' || check === 'power.start-signal';
 
-/** What is judged by eye, and the chance that something plain to see is overlooked all the same [M]. */
-const LOOKED_AT =
-  /^look\.(?!crank)|-look$|^fuel\.(jets|choke|governor-link|jet-seals|inlet-screen|pickup|filter|float)$|^valve\.(motion|pushrods|rocker-studs|springs)$/;
+/** Chance that something plain to see is overlooked all the same [M]. */
 const OVERLOOKED = 0.02;
 
 /**
@@ -597,8 +595,9 @@ export function take(view: View, asked: Asked, chance: Random): Taken[] {
     shown: (value, share, digit) => Math.round((value * (1 + 0.5 * share * chance.normal())) / digit) * digit,
   });
   if (typeof found !== 'string') return [{ ...where, ...found }];
-  const sound = checkOf(asked.check).outcomes[0]!.id;
-  const overlooked = found !== sound && LOOKED_AT.test(asked.check) && chance.next() < OVERLOOKED;
+  const check = checkOf(asked.check);
+  const sound = check.outcomes[0]!.id;
+  const overlooked = found !== sound && check.mayBeOverlooked && chance.next() < OVERLOOKED;
   return [{ ...where, outcome: overlooked ? sound : found }];
 }
 

@@ -386,7 +386,7 @@ export const isBarred = (
 
 /** What was told already is no report to hope for. */
 const withoutTold = (candidate: Candidate, { told }: Situation): Candidate =>
-  candidate.instance.check.id === 'look.run' && told.size > 0
+  candidate.instance.check.takesSymptoms && told.size > 0
     ? {
         ...candidate,
         reports: candidate.reports.filter((r) => !Object.keys(r.weights).every((part) => told.has(part))),

@@ -1,12 +1,12 @@
 import type { History } from '../casefile/index.ts';
-import { CHECKS, type CheckDefinition, type CheckPart, FAILURE_IDS, type FailureId } from '../checks/index.ts';
+import { CHECKS, type CheckDefinition, type CheckPart } from '../checks/index.ts';
 import {
   type HistoryFlag,
   SYMPTOM_IDS,
   SYMPTOM_LEAK,
   SYMPTOM_LEAKS,
-  SYMPTOMS_VIA,
   type Symptom,
+  showsAs,
 } from '../complaint/symptoms.ts';
 import { cylindersOf, type EngineWords, type RunningState, type Temperature } from '../engine/index.ts';
 import {
@@ -21,6 +21,7 @@ import {
   isWeighed,
   type On,
 } from '../faults/index.ts';
+import { type ByFailure, FAILURE_IDS, type FailureId } from '../machine/failures.ts';
 import { instanceKey, splitKey } from '../machine/key.ts';
 import { cumulativeOf, noisyMax, type OutcomeChances } from './combine.ts';
 import type { At, NetworkSpec, SpecVariable } from './spec.ts';
@@ -244,14 +245,14 @@ export function failureLevels(
 /** Chances through failures: each level of each failure, as the check shows it. */
 function chancesVia(
   cause: CauseInstance,
-  via: Partial<Record<FailureId, Readonly<Record<string, Readonly<Record<string, number>>>>>>,
+  via: ByFailure<Readonly<Record<string, number>>>,
   cylinder: number | null,
   at: At,
 ): OutcomeChances | null {
   const out: Record<string, number> = {};
   let any = false;
   for (const failure of FAILURE_IDS) {
-    const shown = via[failure];
+    const shown: Readonly<Record<string, Readonly<Record<string, number>>>> | undefined = via[failure];
     const levels = shown && failureLevels(cause, failure, cylinder, at);
     if (!levels) continue;
     for (const [level, chance] of Object.entries(levels)) {
@@ -343,7 +344,7 @@ function checkVariable(
   engine: EngineWords,
   interactions: readonly Interaction[],
 ): SpecVariable {
-  if (check.id === 'look.run') return symptomVariable(key, causes, byKey, interactions);
+  if (check.takesSymptoms) return symptomVariable(key, causes, byKey, interactions);
   const parts = check.partsOf(engine);
   // A condition named in a case may be one the check is not usually made in.
   const ways = waysOf(check.states);
@@ -544,8 +545,7 @@ export function symptomChance(cause: CauseInstance, symptom: Symptom, at: At): n
     const levels = failureLevels(cause, failure, null, at);
     if (!levels) continue;
     let chance = 0;
-    for (const [level, share] of Object.entries(levels))
-      chance += share * (SYMPTOMS_VIA[failure][level]?.[symptom] ?? 0);
+    for (const [level, share] of Object.entries(levels)) chance += share * (showsAs(failure, level)[symptom] ?? 0);
     quiet *= 1 - Math.min(1, chance);
   }
   return 1 - quiet;

@@ -1,3 +1,4 @@
+import { CHECKS } from '../checks/index.ts';
 import type { RunningState, Temperature } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import { type Belief, marginals } from './belief.ts';
@@ -105,9 +106,9 @@ export function planNext(
   }
   const next = chosen.map((entry) => nextCheck(round, entry));
   if (situation.crankingUnsafe)
-    for (const { check, state } of MAKES_SAFE) {
-      const looked = situation.readings.some((r) => r.reading.check === check && r.epoch === situation.epoch);
-      if (!looked) promote(round, next, check, state, null, { code: 'makes-safe' });
+    for (const { id, states } of MAKES_SAFE) {
+      const looked = situation.readings.some((r) => r.reading.check === id && r.epoch === situation.epoch);
+      if (!looked) promote(round, next, id, states[0]!, null, { code: 'makes-safe' });
     }
   if (again !== null) promoteAgain(round, next, again);
   return { expectedSearchMin: search.minutes, next, settlingOrder };
@@ -211,10 +212,9 @@ function promoteAgain(round: Round, next: NextCheck[], again: string): void {
 }
 
 /** After a dead stop the dipstick, then the plugs out, come before all that would be worth more minutes; the last is put on top. */
-const MAKES_SAFE = [
-  { check: 'turn.plugs-out', state: 'bench' },
-  { check: 'look.oil', state: 'key-off' },
-] as const;
+const MAKES_SAFE = CHECKS.filter((check) => check.beforeCranking !== null).sort(
+  (a, b) => b.beforeCranking! - a.beforeCranking!,
+);
 
 function promote(
   round: Round,

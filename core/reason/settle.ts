@@ -42,7 +42,7 @@ export interface Glance {
 export const withoutOutrankedMisses = (readings: readonly StandingReading[]): readonly StandingReading[] =>
   readings.filter((miss, i) => {
     const check = checkOf(miss.reading.check);
-    if (!check.findOutranksMiss || miss.assessment.outcome !== check.outcomes[0]?.id) return true;
+    if (!check.foundByEye || miss.assessment.outcome !== check.outcomes[0]?.id) return true;
     return !readings.some(
       (find, k) =>
         k > i &&

@@ -1,4 +1,4 @@
-import { advance, type Bench, cannotBeMade, HANDING_BACK, openBench, summarise } from '../bench/index.ts';
+import { advance, type Bench, cannotBeMade, handsBack, openBench, summarise } from '../bench/index.ts';
 import { type CaseHead, readCase, readEvent } from '../casefile/index.ts';
 import { random } from '../chance/random.ts';
 import { checkOf } from '../checks/index.ts';
@@ -296,7 +296,7 @@ const insteadOf = (view: View): Asked =>
     ? { check: 'look.run', cylinder: null, condition: 'cranking', temperature: null }
     : { check: 'look.crank', cylinder: null, condition: 'cranking', temperature: null };
 
-const isLast = (check: string) => check === 'power.draw' || HANDING_BACK.some((last) => last.check === check);
+const isLast = (check: string) => handsBack(check);
 
 /** Whether nothing of what belongs to handing back was found wanting since the last repair. */
 const allSound = (bench: Bench) =>

@@ -98,7 +98,7 @@ export function EntryBoxes(props: Props) {
         />
       </div>
       {plainFirst && figures}
-      {check.id === 'look.wiring' && entry.outcome !== null && entry.outcome !== 'ok' && (
+      {check.asksWhere && entry.outcome !== null && entry.outcome !== 'ok' && (
         <Choice
           small
           clearable

@@ -1,4 +1,5 @@
 import {
+  CHECKS,
   type CheckDefinition,
   checkOf,
   type EngineWords,
@@ -15,8 +16,16 @@ const TIE_MIN = 0.75;
 
 const BLANK = { from: null, retest: false, replaces: null, temperature: null, pair: false } as const;
 
+/** The check in which what the engine does is ticked. */
+const LISTENING = CHECKS.find((check) => check.takesSymptoms)!;
+
 /** With nothing worth a check, running it and listening is what is left. */
-export const NOTHING_PLANNED: PlateCheck = { ...BLANK, check: 'look.run', cylinder: null, condition: 'loaded' };
+export const NOTHING_PLANNED: PlateCheck = {
+  ...BLANK,
+  check: LISTENING.id,
+  cylinder: null,
+  condition: LISTENING.states[0]!,
+};
 
 /** The same check on the other side, while neither side is ahead in it. */
 export function twinOf(entry: NextCheck, next: readonly NextCheck[]): NextCheck | undefined {
