@@ -198,7 +198,11 @@ type PartOf<Id extends CheckId> = ReturnType<CheckOf<Id>['partsOf']>[number];
 export type PlaceOutcomeOf<Id extends CheckId> = PartOf<Id>['outcomes'][number];
 /** The places it speaks of; one on each cylinder is written with `[c]`. */
 export type PlaceOf<Id extends CheckId> = OnCylinder<PartOf<Id>['id']>;
-type OnCylinder<Place extends string> = Place extends `${infer Name}-${number}` ? `${Name}-[c]` : Place;
+type OnCylinder<Place extends string> = Place extends `${infer Name}-${infer Rest}`
+  ? Rest extends `${number}`
+    ? `${Name}-[c]`
+    : `${Name}-${OnCylinder<Rest>}`
+  : Place;
 
 export const CHECKS: readonly CheckDefinition[] = CATALOGUE;
 

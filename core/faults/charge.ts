@@ -1,11 +1,15 @@
-import { defineFault, type FaultDefinition, fix } from './define.ts';
+import type { OutcomeOf } from '../checks/index.ts';
+import { defineFault, type EffectSpec, type FaultSpec, fix } from './define.ts';
+import type { FaultId } from './ids.ts';
 
 /** A machine that does not charge: the battery is found flat, and the charging volts are out. */
-const charging = (
-  spec: Pick<FaultDefinition, 'id' | 'title' | 'weight' | 'settledBy' | 'repair' | 'behind'> &
-    Partial<Pick<FaultDefinition, 'history' | 'perHundredHours'>>,
-  volts: Readonly<Record<string, number>>,
-  own: FaultDefinition['effects'],
+const charging = <const Id extends FaultId>(
+  spec: Pick<
+    FaultSpec<Id>,
+    'id' | 'title' | 'weight' | 'settledBy' | 'repair' | 'behind' | 'history' | 'perHundredHours'
+  >,
+  volts: { readonly [O in OutcomeOf<'charge.volts'>]?: number },
+  own: readonly EffectSpec[],
 ) =>
   defineFault({
     ...spec,

@@ -1,11 +1,11 @@
-import { type ConditionDefinition, fix, type Interaction } from './define.ts';
+import { type ConditionDefinition, defineCondition, defineInteraction, fix, type Interaction } from './define.ts';
 
 /** A dead cylinder washes its unburnt charge past the rings; chance that it is enough to smell. */
 const WASHED_BY_DEAD_CYLINDER = 0.06;
 
 /** States with causes of their own. They are not members of a hypothesis; they follow from one. */
 export const CONDITIONS: readonly ConditionDefinition[] = [
-  {
+  defineCondition({
     id: 'oil.fuel-diluted',
     title: 'Oil thinned with fuel',
     part: 'crank',
@@ -28,8 +28,8 @@ export const CONDITIONS: readonly ConditionDefinition[] = [
     effects: [{ check: 'look.oil', outcomes: { 'overfull-fuel': 0.88, 'overfull-clean': 0.05 } }],
     ask: 'Fuel in the oil: what let it in?',
     repair: { action: 'replaced', minutes: 20, access: [], retest: 'look.oil', leaves: [] },
-  },
-  {
+  }),
+  defineCondition({
     id: 'turn.hydrolock-fuel',
     title: 'Locked by fuel',
     part: 'crank',
@@ -50,8 +50,8 @@ export const CONDITIONS: readonly ConditionDefinition[] = [
     ],
     ask: 'Locked by fuel: what let it in?',
     repair: { action: 'removed', minutes: 15, access: ['plug[c]'], retest: 'look.crank', leaves: [] },
-  },
-  {
+  }),
+  defineCondition({
     id: 'turn.hydrolock-water',
     title: 'Locked by water',
     part: 'crank',
@@ -69,22 +69,22 @@ export const CONDITIONS: readonly ConditionDefinition[] = [
     ],
     ask: 'Locked by water: what let it in?',
     repair: fix('removed', 25, ['plug[c]'], 'look.crank', [10, 30]),
-  },
+  }),
 ];
 
 /** Pairs that do together what neither does alone. */
 export const INTERACTIONS: readonly Interaction[] = [
   // A tired battery turns it over, a lost release turns over on a good battery; together it stops at compression.
-  {
+  defineInteraction({
     faults: ['power.battery-worn', 'valve.release-off'],
     check: 'look.crank',
     outcomes: { 'stops-dead': 0.85, slow: 0.1 },
     symptoms: { 'crank-stops': 0.8 },
-  },
-  {
+  }),
+  defineInteraction({
     faults: ['power.battery-worn', 'valve.lash-wide'],
     check: 'look.crank',
     outcomes: { 'stops-dead': 0.6, slow: 0.35 },
     symptoms: { 'crank-stops': 0.6 },
-  },
+  }),
 ];

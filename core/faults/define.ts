@@ -1,7 +1,9 @@
+import type { AccessId, CheckId, OutcomeOf, PlaceOf, PlaceOutcomeOf } from '../checks/index.ts';
 import type { HistoryFlag, Symptom } from '../complaint/symptoms.ts';
 import type { EngineWords, RepairAction, RunningState, Temperature } from '../engine/index.ts';
-import type { FailureId } from '../machine/failures.ts';
+import type { FailureId, FailureLevel } from '../machine/failures.ts';
 import type { PartId } from '../machine/parts.ts';
+import type { ConditionId, FaultId } from './ids.ts';
 
 /** When an effect holds; left out means always. */
 export interface When {
@@ -47,9 +49,9 @@ export interface Need {
 export interface RepairDefinition {
   readonly action: RepairAction;
   readonly minutes: number;
-  readonly access: readonly string[];
+  readonly access: readonly AccessId[];
   /** Check to repeat afterwards, besides the complaint itself. */
-  readonly retest: string;
+  readonly retest: CheckId;
   /** What such work can put in: chance per repair. */
   readonly leaves: readonly Leaves[];
   /** What the parts for it cost, from and to, in the shop's money; invented, adjustable. Left out where it takes none. */
@@ -57,7 +59,7 @@ export interface RepairDefinition {
 }
 
 export interface Leaves {
-  readonly fault: string;
+  readonly fault: FaultId;
   readonly on?: On;
   readonly chance: number;
 }
@@ -66,8 +68,8 @@ export interface Leaves {
 export const fix = (
   action: RepairAction,
   minutes: number,
-  access: readonly string[],
-  retest: string,
+  access: readonly AccessId[],
+  retest: CheckId,
   partsBand?: readonly [number, number],
   leaves: readonly Leaves[] = [],
 ): RepairDefinition => ({ action, minutes, access, retest, leaves, ...(partsBand ? { partsBand } : {}) });
@@ -77,7 +79,7 @@ export const sameRepair = (a: Pick<FaultDefinition, 'sameWork'>, b: Pick<FaultDe
   a.sameWork !== null && a.sameWork === b.sameWork;
 
 export interface FaultDefinition {
-  readonly id: string;
+  readonly id: FaultId;
   readonly title: string;
   readonly part: PartId;
   readonly perCylinder: boolean;
@@ -97,7 +99,7 @@ export interface FaultDefinition {
   readonly failures: readonly FailureEffect[];
   readonly effects: readonly Effect[];
   /** Cure checks that take this fault out of the circuit. */
-  readonly curedBy: readonly { readonly check: string; readonly on?: On }[];
+  readonly curedBy: readonly { readonly check: CheckId; readonly on?: On }[];
   /** Any rule settles; within a rule all findings are needed. */
   readonly settledBy: readonly (readonly Need[])[];
   /** The same on a single, where it differs. */
@@ -112,14 +114,14 @@ export interface FaultDefinition {
 
 /** A state with causes of its own; a job is not closed on it alone. */
 export interface ConditionDefinition {
-  readonly id: string;
+  readonly id: ConditionId;
   readonly title: string;
   readonly part: PartId;
   readonly appliesTo: (engine: EngineWords) => boolean;
   /** Chance of the state with none of its causes. */
   readonly leak: number;
   /** Chance that each cause brings the state about (noisy-OR). */
-  readonly causes: readonly { readonly fault: string; readonly chance: number }[];
+  readonly causes: readonly { readonly fault: FaultId; readonly chance: number }[];
   readonly symptoms: Partial<Record<Symptom, number>>;
   readonly failures: readonly FailureEffect[];
   readonly effects: readonly Effect[];
@@ -129,12 +131,38 @@ export interface ConditionDefinition {
 
 /** Two faults that together do what neither does alone; replaces their own effects on that check. */
 export interface Interaction {
-  readonly faults: readonly [string, string];
-  readonly check: string;
+  readonly faults: readonly [FaultId, FaultId];
+  readonly check: CheckId;
   readonly outcomes: Readonly<Record<string, number>>;
   /** What is complained of besides, because it is both. */
   readonly symptoms?: Partial<Record<Symptom, number>>;
 }
+
+type SaidOf<Id extends CheckId> = OutcomeOf<Id> | PlaceOutcomeOf<Id>;
+type Chances<Word extends string> = { readonly [W in Word]?: number };
+type Stated<Wide, Own> = Omit<Wide, keyof Own> & Own;
+
+/** An effect as it is written down: outcomes and places are those of the check it names. */
+export type EffectSpec = {
+  [Id in CheckId]: Stated<
+    Effect,
+    { readonly check: Id; readonly outcomes: Chances<SaidOf<Id>>; readonly part?: PlaceOf<Id> }
+  >;
+}[CheckId];
+/** A need as it is written down. */
+export type NeedSpec = {
+  [Id in CheckId]: Stated<
+    Need,
+    { readonly check: Id; readonly outcomes: readonly SaidOf<Id>[]; readonly part?: PlaceOf<Id> }
+  >;
+}[CheckId];
+/** What a failure comes to, level by level. */
+export type FailureSpec = {
+  [F in FailureId]: Stated<FailureEffect, { readonly failure: F; readonly levels: Chances<FailureLevel<F>> }>;
+}[FailureId];
+export type InteractionSpec = {
+  [Id in CheckId]: Stated<Interaction, { readonly check: Id; readonly outcomes: Chances<SaidOf<Id>> }>;
+}[CheckId];
 
 type Optional =
   | 'perCylinder'
@@ -153,9 +181,21 @@ type Optional =
   | 'behind'
   | 'endsInDecision';
 
-export function defineFault(
-  spec: Omit<FaultDefinition, Optional> & Partial<Pick<FaultDefinition, Optional>>,
-): FaultDefinition {
+interface Knowledge {
+  readonly failures?: readonly FailureSpec[];
+  readonly effects?: readonly EffectSpec[];
+  readonly settledBy: readonly (readonly NeedSpec[])[];
+  readonly settledOnSingle?: readonly (readonly NeedSpec[])[];
+}
+
+/** What a fault says of itself. */
+export type FaultSpec<Id extends FaultId> = Omit<FaultDefinition, Optional | keyof Knowledge | 'id'> &
+  Partial<Pick<FaultDefinition, Exclude<Optional, keyof Knowledge>>> &
+  Knowledge & { readonly id: Id };
+
+/** A fault with the usual answers filled in. */
+export function defineFault<const Id extends FaultId>(spec: FaultSpec<Id>): FaultDefinition & { readonly id: Id } {
+  const { effects, failures, settledBy, settledOnSingle, ...rest } = spec;
   return {
     perCylinder: false,
     appliesTo: () => true,
@@ -165,16 +205,31 @@ export function defineFault(
     stored: 1,
     showsToday: 1,
     symptoms: {},
-    failures: [],
-    effects: [],
     curedBy: [],
-    settledOnSingle: null,
     sameWork: null,
     behind: null,
     endsInDecision: false,
-    ...spec,
+    ...rest,
+    // The compiler has held each to its check; from here on they are all of one kind.
+    effects: (effects ?? []) as readonly Effect[],
+    failures: (failures ?? []) as readonly FailureEffect[],
+    settledBy: settledBy as FaultDefinition['settledBy'],
+    settledOnSingle: (settledOnSingle ?? null) as FaultDefinition['settledOnSingle'],
   };
 }
+
+/** A condition, held to the checks and faults it names. */
+export function defineCondition(
+  spec: Omit<ConditionDefinition, 'effects' | 'failures'> & {
+    readonly failures: readonly FailureSpec[];
+    readonly effects: readonly EffectSpec[];
+  },
+): ConditionDefinition {
+  const { effects, failures, ...rest } = spec;
+  return { ...rest, effects: effects as readonly Effect[], failures: failures as readonly FailureEffect[] };
+}
+
+export const defineInteraction = (spec: InteractionSpec): Interaction => spec as Interaction;
 
 /** Whether `when` holds in that state and temperature; an unstated temperature fits only effects that hold at any. */
 export function holds(when: When | undefined, state: RunningState, temperature: Temperature | null): boolean {

@@ -1,30 +1,26 @@
+import type { OutcomeOf } from '../checks/index.ts';
 import type { EngineWords } from '../engine/index.ts';
-import { defineFault, type FaultDefinition, fix } from './define.ts';
+import { defineFault, type EffectSpec, type FailureSpec, type FaultSpec, fix } from './define.ts';
+import type { FaultId } from './ids.ts';
 
 const pumped = (engine: EngineWords) => engine.fuelFeed !== 'gravity';
 
 /** Too little reaches the carburettor: seen in its flow and, halving the line, at one place. */
-const supply = (
-  spec: Pick<FaultDefinition, 'id' | 'title' | 'weight' | 'repair' | 'behind' | 'settledBy'> &
-    Partial<
-      Pick<
-        FaultDefinition,
-        'history' | 'stored' | 'perHundredHours' | 'appliesTo' | 'symptoms' | 'showsToday' | 'curedBy'
-      >
-    >,
-  failures: FaultDefinition['failures'],
-  flow: Readonly<Record<string, number>>,
-  own: FaultDefinition['effects'],
+const supply = <const Id extends FaultId>(
+  spec: Omit<FaultSpec<Id>, 'part' | 'failures' | 'effects'>,
+  failures: readonly FailureSpec[],
+  flow: { readonly [O in OutcomeOf<'fuel.flow'>]?: number },
+  own: readonly EffectSpec[],
 ) =>
   defineFault({
-    ...spec,
+    ...(spec as Omit<FaultSpec<Id>, 'part' | 'failures' | 'effects'>),
     part: 'tank-line',
     failures,
     effects: [{ check: 'fuel.flow', outcomes: flow }, ...own],
   });
 
-const LEAN = (lean: number): FaultDefinition['failures'][number] => ({ failure: 'fuel', levels: { lean } });
-const NO_FUEL = (none: number, lean = 0): FaultDefinition['failures'][number] => ({
+const LEAN = (lean: number): FailureSpec => ({ failure: 'fuel', levels: { lean } });
+const NO_FUEL = (none: number, lean = 0): FailureSpec => ({
   failure: 'fuel',
   levels: { none, lean },
 });

@@ -4,6 +4,7 @@ import { CHARGE_FAULTS } from './charge.ts';
 import { CONDITIONS } from './conditions.ts';
 import type { FaultDefinition } from './define.ts';
 import { FUEL_FAULTS } from './fuel.ts';
+import type { FaultId } from './ids.ts';
 import { OIL_FAULTS } from './oil.ts';
 import { POWER_FAULTS } from './power.ts';
 import { SEAL_FAULTS } from './seal.ts';
@@ -11,8 +12,7 @@ import { SPARK_FAULTS } from './spark.ts';
 import { TURN_FAULTS } from './turn.ts';
 import { VALVE_FAULTS } from './valve.ts';
 
-/** Every fault of the catalogue. */
-export const FAULTS: readonly FaultDefinition[] = [
+const CATALOGUE = [
   ...POWER_FAULTS,
   ...CHARGE_FAULTS,
   ...TURN_FAULTS,
@@ -22,9 +22,16 @@ export const FAULTS: readonly FaultDefinition[] = [
   ...VALVE_FAULTS,
   ...SEAL_FAULTS,
   ...OIL_FAULTS,
-];
+] as const;
 
-const BY_ID = new Map(FAULTS.map((fault) => [fault.id, fault]));
+/** A fault that is listed and not defined is a red line here. */
+type Undefined = Exclude<FaultId, (typeof CATALOGUE)[number]['id']>;
+const allDefined: [Undefined] extends [never] ? true : { readonly notDefined: Undefined } = true;
+
+/** Every fault of the catalogue. */
+export const FAULTS: readonly FaultDefinition[] = allDefined && CATALOGUE;
+
+const BY_ID = new Map<string, FaultDefinition>(FAULTS.map((fault) => [fault.id, fault]));
 
 /** The fault of that id, or undefined. */
 export function findFault(id: string): FaultDefinition | undefined {
@@ -48,4 +55,5 @@ export const isCondition = (id: string): boolean => CONDITIONS.some((c) => c.id 
 
 export { CONDITIONS, INTERACTIONS } from './conditions.ts';
 export * from './define.ts';
+export { CONDITION_IDS, type ConditionId, FAULT_IDS, type FaultId } from './ids.ts';
 export { type KnowledgeIssue, knowledgeIssues } from './knowledge.ts';

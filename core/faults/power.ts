@@ -1,7 +1,8 @@
 import { defineFault, fix } from './define.ts';
+import type { FaultId } from './ids.ts';
 
 /** A cable to the starter: both sides fail alike and differ only in the leg that shows the drop. */
-const cable = (id: string, title: string, drop: string) =>
+const cable = <const Id extends FaultId>(id: Id, title: string, drop: 'power.drop-positive' | 'power.drop-ground') =>
   defineFault({
     id,
     title,

@@ -1,6 +1,10 @@
-import { defineFault, fix, type Need } from './define.ts';
+import type { PlaceOf, PlaceOutcomeOf } from '../checks/index.ts';
+import { defineFault, fix, type NeedSpec } from './define.ts';
 
-const heardAt = (part: string, outcomes: readonly string[] = ['clear', 'loud']): Need => ({
+const heardAt = (
+  part: PlaceOf<'seal.leak-down'>,
+  outcomes: readonly PlaceOutcomeOf<'seal.leak-down'>[] = ['clear', 'loud'],
+): NeedSpec => ({
   check: 'seal.leak-down',
   part,
   outcomes,

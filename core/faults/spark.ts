@@ -1,3 +1,4 @@
+import type { OutcomeOf } from '../checks/index.ts';
 import { type EngineWords, mayBe } from '../engine/index.ts';
 import { defineFault, fix, type RepairDefinition } from './define.ts';
 
@@ -20,11 +21,14 @@ const NEW_COIL: RepairDefinition = {
 };
 
 /** What ails both sides alike shows in no comparison of the two. */
-const BOTH_ALIKE = ['balance.heat', 'balance.cut-out', 'balance.rhythm'].map((check) => ({ check, outcomes: {} }));
+const BOTH_ALIKE = (['balance.heat', 'balance.cut-out', 'balance.rhythm'] as const).map((check) => ({
+  check,
+  outcomes: {},
+}));
 
 /** Settles a coil by elimination: spark bad there, no better with the kill lead off, gap in limits. */
 const coilByElimination = (
-  outcomes: readonly string[],
+  outcomes: readonly OutcomeOf<'spark.tester'>[],
   when: { temperatures?: readonly ['hot']; states?: readonly ['full-speed', 'loaded'] },
 ) =>
   [

@@ -1,12 +1,16 @@
 import type { EngineWords } from '../engine/index.ts';
-import { defineFault, type FaultDefinition, fix, type Need } from './define.ts';
+import { defineFault, type FaultDefinition, fix, type NeedSpec } from './define.ts';
 
 const adjusted = (engine: EngineWords) => engine.lifters !== 'hydraulic';
 const hydraulic = (engine: EngineWords) => engine.lifters !== 'solid';
 const hasRelease = (engine: EngineWords) => engine.compressionRelease === 'automatic';
 
 /** Air is heard at that place, whatever the gauge says: the ear wins. */
-const heardAt = (part: string): Need => ({ check: 'seal.leak-down', part, outcomes: ['clear', 'loud'] });
+const heardAt = (part: 'intake' | 'exhaust'): NeedSpec => ({
+  check: 'seal.leak-down',
+  part,
+  outcomes: ['clear', 'loud'],
+});
 
 /** Lash that has gone: the valve never quite shuts, most of all hot; it hisses like a leaking seat and is none. */
 const tight = (valve: 'intake' | 'exhaust', title: string, pops: 'pops-intake' | 'pops-exhaust') =>
@@ -74,11 +78,11 @@ const leaking = (
     effects: [
       { check: 'seal.leak-down', outcomes: { leaks: 0.62, open: 0.2, worn: 0.14 } },
       { check: 'seal.leak-down', part: valve, outcomes: { loud: 0.6, clear: 0.33, faint: 0.05 } },
-      { check: 'seal.fluid-test', outcomes: { [`weeps-${valve}`]: 0.92 } },
+      { check: 'seal.fluid-test', outcomes: { [`weeps-${valve}` as const]: 0.92 } },
     ],
     settledBy: [
       [heardAt(valve), { check: 'valve.lash', part: valve, outcomes: ['ok', 'wide', 'far'] }],
-      [{ check: 'seal.fluid-test', outcomes: [`weeps-${valve}`] }],
+      [{ check: 'seal.fluid-test', outcomes: [`weeps-${valve}` as const] }],
     ],
     repair: fix(
       'repaired',

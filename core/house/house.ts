@@ -144,4 +144,6 @@ export function practiceOf({ schools }: House): HousePractice {
 
 /** What the house says where that fault is repaired. */
 export const adviceOn = ({ schools }: House, fault: string): readonly string[] =>
-  schoolsOf(schools).flatMap((s: School) => (s.advice?.faults.includes(fault) ? [s.advice.says] : []));
+  schoolsOf(schools).flatMap(({ advice }: School) =>
+    advice && (advice.faults as readonly string[]).includes(fault) ? [advice.says] : [],
+  );

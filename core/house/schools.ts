@@ -1,4 +1,6 @@
+import type { CheckId } from '../checks/index.ts';
 import type { Symptom } from '../complaint/symptoms.ts';
+import type { ConditionId, FaultId } from '../faults/ids.ts';
 import { DEFAULT_RULES, type RuleName, type Rules } from './rules.ts';
 
 /** One way practitioners do it, and the limits that go with it. */
@@ -8,13 +10,13 @@ export interface School {
   /** Limits of this school, in the rule's own unit. */
   readonly limits: Partial<Record<RuleName, number>>;
   /** Checks this school does not make. */
-  readonly leavesOut?: readonly string[];
+  readonly leavesOut?: readonly CheckId[];
   /** A check this school makes only once another was made on that side. */
-  readonly after?: Readonly<Record<string, string>>;
+  readonly after?: { readonly [Id in CheckId]?: CheckId };
   /** With one of these complaints, the first of these checks that the engine has leads the list until one was made. */
-  readonly leads?: { readonly with: readonly Symptom[]; readonly checks: readonly string[] };
+  readonly leads?: { readonly with: readonly Symptom[]; readonly checks: readonly CheckId[] };
   /** Said where one of these faults is repaired. */
-  readonly advice?: { readonly faults: readonly string[]; readonly says: string };
+  readonly advice?: { readonly faults: readonly (FaultId | ConditionId)[]; readonly says: string };
 }
 
 export interface Question {
@@ -32,8 +34,13 @@ const school = (
 ): School => ({ id, says, limits, ...more });
 
 const NO_START: readonly Symptom[] = ['cranks-no-start', 'starts-then-dies'];
-const COILS = ['spark.coil-open', 'spark.coil-hot', 'spark.coil-speed', 'spark.coil-weak'];
-const THINNED = ['oil.fuel-diluted', 'turn.hydrolock-fuel', 'fuel.needle', 'fuel.pump-diaphragm'];
+const COILS: readonly FaultId[] = ['spark.coil-open', 'spark.coil-hot', 'spark.coil-speed', 'spark.coil-weak'];
+const THINNED: readonly (FaultId | ConditionId)[] = [
+  'oil.fuel-diluted',
+  'turn.hydrolock-fuel',
+  'fuel.needle',
+  'fuel.pump-diaphragm',
+];
 
 /**
  * Where practitioners disagree and a shop has to choose; common practice, no source, but for the 80 psi of FAA AC 43.13-1B. The

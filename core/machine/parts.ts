@@ -5,15 +5,15 @@
 export const SYSTEMS = ['power', 'turning', 'spark', 'fuel', 'valves', 'sealing'] as const;
 export type System = (typeof SYSTEMS)[number];
 
-export interface Part {
-  readonly id: string;
+export interface Part<Id extends string = string> {
+  readonly id: Id;
   readonly name: string;
   readonly system: System;
   /** One on each cylinder: drawn on both sides of the ridge with its own height. */
   readonly perCylinder: boolean;
 }
 
-const part = (system: System, id: string, name: string, perCylinder = false): Part => ({
+const part = <const Id extends string>(system: System, id: Id, name: string, perCylinder = false): Part<Id> => ({
   id,
   name,
   system,

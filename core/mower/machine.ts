@@ -1,4 +1,5 @@
 import type { Random } from '../chance/random.ts';
+import type { OutcomeOf } from '../checks/index.ts';
 import type { EngineFigures, EngineWords } from '../engine/index.ts';
 import type { Harness } from './killHarness.ts';
 
@@ -38,7 +39,7 @@ export interface CylinderState {
   };
   /** What the lead lets through, and what it looks like. */
   lead: { passes: number; look: 'ok' | 'pinched' | 'chafed' | 'arcing' | 'loose-terminal'; flexes: boolean };
-  plug: { passes: number; gapMm: number; look: string | null };
+  plug: { passes: number; gapMm: number; look: OutcomeOf<'spark.plug-look'> | null };
   /** Fuel its own barrel gives, share of what it needs. */
   jet: number;
   airLeakMm2: number;

@@ -1,4 +1,4 @@
-import { findFault } from '../faults/index.ts';
+import { type FaultId, findFault } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import type { CylinderState, Mower } from './machine.ts';
 
@@ -24,7 +24,7 @@ type OnMachine = (m: Mower, severity: number, form: number) => void;
 type OnCylinder = (c: CylinderState, severity: number, form: number, m: Mower, index: number) => void;
 
 /** What each fault of the machine does to it. Figures are those of such parts when they are bad [M]. */
-const MACHINE: Readonly<Record<string, OnMachine>> = {
+const MACHINE = {
   'power.battery-flat': (m, s) => {
     m.battery.openVolts = between(12.1, 11.4, s);
   },
@@ -219,10 +219,10 @@ const MACHINE: Readonly<Record<string, OnMachine>> = {
   'oil.breather': (m) => {
     m.oil.breather = false;
   },
-};
+} satisfies Partial<Record<FaultId, OnMachine>>;
 
 /** The same for faults of one cylinder. */
-const CYLINDER: Readonly<Record<string, OnCylinder>> = {
+const CYLINDER = {
   'spark.plug-fouled': (c, s, form) => {
     c.plug.passes = between(0.6, 0.05, s);
     c.plug.look = form < 0.45 ? 'sooty' : form < 0.7 ? 'oily' : form < 0.85 ? 'bridged' : 'cracked';
@@ -349,15 +349,19 @@ const CYLINDER: Readonly<Record<string, OnCylinder>> = {
   'seal.rod-bent': (c, s) => {
     c.shortMm = between(1.2, 4, s);
   },
-};
+} satisfies Partial<Record<FaultId, OnCylinder>>;
 
 const withDiode = (m: Mower, index: number, diode: 'shorted' | 'open') => ({
   ...m.harness,
   legs: m.harness.legs.map((leg, i) => (i === index ? { ...leg, diode } : leg)),
 });
 
-/** Whether the mower knows what a fault does to it. */
-export const canPut = (fault: string): boolean => fault in MACHINE || fault in CYLINDER;
+/** A fault of the catalogue that does nothing to the machine is a red line here. */
+type NotPut = Exclude<FaultId, keyof typeof MACHINE | keyof typeof CYLINDER>;
+const allPut: [NotPut] extends [never] ? true : { readonly notPut: NotPut } = true;
+
+const onMachineOf = (fault: string) => (allPut && (MACHINE as Readonly<Record<string, OnMachine>>)[fault]) || undefined;
+const onCylinderOf = (fault: string) => (CYLINDER as Readonly<Record<string, OnCylinder>>)[fault];
 
 /**
  * A copy of the machine with these things wrong with it.
@@ -366,13 +370,13 @@ export const canPut = (fault: string): boolean => fault in MACHINE || fault in C
 export function withFaults(sound: Mower, faults: readonly Put[]): Mower {
   const m = structuredClone(sound) as Mower;
   for (const { fault, cylinder, severity, form } of faults) {
-    const onMachine = MACHINE[fault];
+    const onMachine = onMachineOf(fault);
     if (onMachine) {
       onMachine(m, severity, form);
       continue;
     }
     const own = m.cylinders[(cylinder ?? 0) - 1];
-    const onCylinder = CYLINDER[fault];
+    const onCylinder = onCylinderOf(fault);
     if (!onCylinder || !own || !findFault(fault)) throw new RangeError(`withFaults: ${putKey({ fault, cylinder })}`);
     onCylinder(own, severity, form, m, cylinder! - 1);
   }

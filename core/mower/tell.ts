@@ -1,3 +1,4 @@
+import type { Random } from '../chance/random.ts';
 import type { Symptom } from '../complaint/symptoms.ts';
 import type { RunningState } from '../engine/index.ts';
 import { sparkLeft, sparkOf } from './killHarness.ts';
@@ -148,3 +149,8 @@ export function keepsFiring(m: Mower): boolean {
 }
 export const firesAtStop = (m: Mower, i: number) =>
   sparkOf(sparkLeft({ ...m.harness, key: m.harness.key === 'stuck-open' ? 'stuck-open' : 'stop' }, i)) === 'strong';
+
+/** What is noticed of what the machine does, by one who looks that closely: over 1 he misses nothing plain. */
+export function noticed(view: View, chance: Random, closely: number): Symptom[] {
+  return [...symptomsOf(view)].filter(([, surely]) => chance.next() < surely * closely).map(([symptom]) => symptom);
+}

@@ -407,7 +407,10 @@ function checkVariable(
     ).concat(
       pairs.flatMap((i) =>
         causes
-          .filter((c) => i.faults.includes(c.id) && !touchesAnyway(c, check, parts, cylinderOfPart, ways))
+          .filter(
+            (c) =>
+              (i.faults as readonly string[]).includes(c.id) && !touchesAnyway(c, check, parts, cylinderOfPart, ways),
+          )
           .map((c) => c.key),
       ),
     ),
@@ -415,7 +418,7 @@ function checkVariable(
       parts.map((part) => {
         const present = active.map((k) => byKey.get(k)!);
         const joined = pairs.filter((i) => i.faults.every((id) => present.some((c) => c.id === id)));
-        const alone = present.filter((c) => !joined.some((i) => i.faults.includes(c.id)));
+        const alone = present.filter((c) => !joined.some((i) => (i.faults as readonly string[]).includes(c.id)));
         const chances = alone
           .map((c) => chancesOf(c, check, cylinderOfPart(part.id), part.id, at))
           .filter((c) => c !== null);

@@ -3,9 +3,8 @@ import type { HistoryFlag, Symptom } from '../complaint/symptoms.ts';
 import type { EngineWords } from '../engine/index.ts';
 import { FAULTS, type FaultDefinition } from '../faults/index.ts';
 import { type Mower, soundMower } from '../mower/machine.ts';
-import { canPut, type Put, putKey, withFaults } from '../mower/put.ts';
-import { noticed } from '../mower/take.ts';
-import { symptomsOf, viewOf } from '../mower/tell.ts';
+import { type Put, putKey, withFaults } from '../mower/put.ts';
+import { noticed, symptomsOf, viewOf } from '../mower/tell.ts';
 
 /** A machine brought in: what is wrong with it, and what its owner says. */
 export interface Drawn {
@@ -109,7 +108,7 @@ export function drawMachine(seed: number, number: number): Drawn {
   sound.parkedHours = Math.round(4 * 60 ** chance.next());
   const at = chance.next();
   const count = at < COUNTS[0] ? 0 : at < COUNTS[0] + COUNTS[1] ? 1 : 2;
-  const known = FAULTS.filter((f) => canPut(f.id) && f.appliesTo(engine));
+  const known = FAULTS.filter((f) => f.appliesTo(engine));
   const history = {
     hours: Math.round(40 + 700 * chance.next()),
     storedMonths: chance.next() < 0.25 ? 5 : 0,

@@ -4,7 +4,6 @@ import type { Random } from '../chance/random.ts';
 import { checkOf } from '../checks/index.ts';
 import { RUNNING } from '../engine/index.ts';
 import type { Asked } from '../mower/take.ts';
-import { canTake } from '../mower/take.ts';
 import { HOT_MIN, STATE_MIN } from '../reason/planner.ts';
 
 export type PolicyName = 'ridge' | 'textbook' | 'random';
@@ -42,9 +41,12 @@ const ridge =
   (bench, summary, chance) => {
     const plan = nextChecks(bench, summary);
     return [
-      ...(steps === 'two' ? twoSteps(bench, plan) : plan).next
-        .filter((n) => canTake(n.check))
-        .map(({ check, cylinder, condition, temperature }) => ({ check, cylinder, condition, temperature })),
+      ...(steps === 'two' ? twoSteps(bench, plan) : plan).next.map(({ check, cylinder, condition, temperature }) => ({
+        check,
+        cylinder,
+        condition,
+        temperature,
+      })),
       ...textbook(bench, summary, chance),
     ];
   };
@@ -52,7 +54,6 @@ const ridge =
 /** Every check of the house not read yet, in each of its states, cold; hot where it makes a difference. */
 function open(bench: Bench): Asked[] {
   return bench.planner().candidates.flatMap(({ instance, state }) => {
-    if (!canTake(instance.check.id)) return [];
     const heats = instance.check.temperatures.includes('hot') ? ([null, 'hot'] as const) : [null];
     return heats
       .map((temperature) => ({ check: instance.check.id, cylinder: instance.cylinder, condition: state, temperature }))

@@ -51,11 +51,11 @@ describe('the knowledge checker', () => {
       { settledBy: findFault('seal.bore-scored')!.settledBy },
     ],
     ['a title without letters', 'no-text', { title: ' ' }],
-    ['a re-test there is none of', 'unknown-check', { repair: { ...coil.repair, retest: 'run.rain-dance' } }],
+    ['a re-test there is none of', 'unknown-check', { repair: { ...coil.repair, retest: 'run.rain-dance' as never } }],
     [
       'work that leaves what nobody knows',
       'unknown-fault',
-      { repair: { ...coil.repair, leaves: [{ fault: 'spark.gremlin', chance: 0.1 }] } },
+      { repair: { ...coil.repair, leaves: [{ fault: 'spark.gremlin' as never, chance: 0.1 }] } },
     ],
   ])('finds %s', (_, code, change) => expect(found(change)).toContain(code));
 

@@ -360,7 +360,7 @@ describe('the machinery on small networks', () => {
     const interactions = [
       {
         faults: ['power.battery-worn', 'power.starter-weak'] as const,
-        check: 'look.crank',
+        check: 'look.crank' as const,
         outcomes: { 'stops-dead': 0.9 },
       },
     ];

@@ -1,0 +1,27 @@
+import { drips, noticed } from '../tell.ts';
+import { on, type Shows, yes } from './taking.ts';
+
+export const LOOK_SHOWS = {
+  'look.crank': ({ view, hot }) => view.turned(hot).how,
+  'look.run': ({ view, chance }) => ({ symptoms: noticed(view, chance, 1.1) }),
+  'look.oil': ({ m }) => {
+    const water = m.cylinders.some((c) => c.water);
+    if (water) return 'milky';
+    if (m.oil.fuelShare > 0.05) return 'overfull-fuel';
+    return m.oil.level === 'low' ? 'low' : m.oil.level === 'over' ? 'overfull-clean' : 'ok';
+  },
+  'look.air-filter': ({ m }) =>
+    !m.air.housing ? 'housing-broken' : m.air.filter < 0.6 ? 'blocked' : m.air.filter < 0.85 ? 'dirty' : 'clean',
+  'look.fuel': ({ m }) => (m.fuel.shut && m.fuel.quality === 'fresh' ? 'tap-shut' : m.fuel.quality),
+  'look.wiring': ({ m, chance }) => {
+    const place = m.wiringSeen.find(() => chance.next() < 0.65);
+    return place ? { outcome: 'chafed', where: place } : 'ok';
+  },
+  'look.stains': ({ m }) =>
+    drips(m)
+      ? 'fuel-at-carb'
+      : m.cylinders.some((c) => c.leakMm2.edge > 0.8)
+        ? on(m, 'oil-at-head', (c) => c.leakMm2.edge > 0.8)
+        : 'dry',
+  'look.cooling': ({ m }) => yes(!m.air.packed, 'clean', 'packed'),
+} satisfies Partial<Shows>;

@@ -1,0 +1,114 @@
+import { diodeRange } from '../killHarness.ts';
+import type { Mower } from '../machine.ts';
+import { sparkAt, supplyMlPerMin } from '../run.ts';
+import { type View, viewOf } from '../tell.ts';
+import { follows, of, ohms, one, type Quantity, type Shows, speedIn, strengthOf, yes } from './taking.ts';
+
+const swapped = (m: Mower, what: 'plug' | 'coil'): Mower => {
+  const [a, b] = m.cylinders;
+  if (!a || !b) return m;
+  return {
+    ...m,
+    cylinders: [
+      { ...a, [what]: b[what] },
+      { ...b, [what]: a[what] },
+    ],
+  };
+};
+
+const legOff = (m: Mower, off: (i: number) => boolean): Mower => ({
+  ...m,
+  harness: { ...m.harness, legs: m.harness.legs.map((leg, i) => (off(i) ? { ...leg, lead: 'off' as const } : leg)) },
+});
+
+const sparkWord = (left: number) => (left > 0.55 ? 'strong' : left > 0.28 ? 'weak' : left > 0.12 ? 'skips' : 'none');
+
+export const SPARK_SHOWS = {
+  'spark.tester': ({ view, m, i, asked, hot }) => {
+    const rpm = speedIn(view, asked.condition, hot);
+    return sparkWord(sparkAt(m, i, rpm, hot));
+  },
+  'spark.plug-look': ({ m, view, i }) => {
+    const c = m.cylinders[i]!;
+    if (c.plug.look) return c.plug.look;
+    if (c.liquidMl > 5) return 'wet';
+    const idle = view.going('idle', false);
+    if (c.oilPassed > 0.5) return 'oily';
+    if (idle.fires[i]! < 0.3 && supplyMlPerMin(m, false) > 50) return idle.mixture[i]! > 0.6 ? 'wet' : 'clean-cold';
+    if (idle.strength[i]! < 0.25) return 'clean-cold';
+    return idle.mixture[i]! > 1.3 ? 'sooty' : idle.mixture[i]! < 0.75 ? 'lean-white' : 'normal';
+  },
+  'spark.plug-gap': (t) =>
+    one(Math.max(0, Math.round(t.shown(t.m.cylinders[t.i]!.plug.gapMm, 0.03, 0.05) * 100) / 100), 'mm'),
+  'spark.plug-swap': ({ m, view, asked, hot }) =>
+    follows(view, viewOf(swapped(m, 'plug')), asked.condition, hot, 'follows-plug'),
+  'spark.plug-new': ({ m, view, i, asked, hot }) => {
+    const fitted = viewOf({
+      ...m,
+      cylinders: m.cylinders.map((c, k) => (k === i ? { ...c, plug: { passes: 1, gapMm: 0.76, look: null } } : c)),
+    });
+    const gives = (v: View) => strengthOf(v, asked.condition, hot)[i]!;
+    return yes(gives(fitted) < gives(view) + 0.25, 'same', 'returns');
+  },
+  'spark.coil-swap': ({ m, view, asked, hot }) =>
+    follows(view, viewOf(swapped(m, 'coil')), asked.condition, hot, 'follows-coil'),
+  'spark.lead-look': ({ m, i }) => m.cylinders[i]!.lead.look,
+  'spark.kill-off': ({ m, view, i, asked, hot }) => {
+    const rpm = speedIn(view, asked.condition, hot);
+    const off = legOff(m, (k) => k === i);
+    const back = (k: number) => sparkAt(m, k, rpm, hot) < 0.35 && sparkAt(off, k, rpm, hot) > 0.5;
+    if (back(i)) return 'returns';
+    return m.cylinders.some((_, k) => k !== i && back(k)) ? 'other-returns' : 'same';
+  },
+  'spark.kill-off-all': ({ m, view, asked, hot }) => {
+    const rpm = speedIn(view, asked.condition, hot);
+    const off = { ...m, harness: { ...m.harness, connector: 'parted' as const, commonChafed: false } };
+    return yes(
+      !m.cylinders.some((_, k) => sparkAt(m, k, rpm, hot) < 0.35 && sparkAt(off, k, rpm, hot) > 0.5),
+      'same',
+      'returns',
+    );
+  },
+  'spark.kill-continuity': ({ m }) =>
+    m.harness.commonChafed || m.harness.key === 'stuck-closed'
+      ? 'grounded-key-on'
+      : m.harness.key === 'stuck-open'
+        ? 'open-key-off'
+        : 'correct',
+  'spark.coil-ohms': (t) => {
+    const { coil, lead } = t.m.cylinders[t.i]!;
+    const windingC = t.hot ? 80 : t.m.ambientC;
+    const at = coil.ohmsAt20C * (1 + 0.00393 * (windingC - 20));
+    const broken = coil.open || (t.hot && coil.failsC < 80);
+    const fields: Record<string, Quantity> = {
+      toGround: ohms(t, broken ? Number.POSITIVE_INFINITY : at),
+      coilTemperature: of(Math.round(windingC), 'degC'),
+    };
+    if (lead.flexes && !broken) {
+      fields.flexMin = ohms(t, at * 0.98);
+      fields.flexMax = of('OL', 'ohm');
+    }
+    return { fields };
+  },
+  'spark.air-gap': (t) => {
+    const gap = t.m.cylinders[t.i]!.coil.gapMm;
+    const legs = () => of(Math.max(0, Math.round(t.shown(gap, 0.02, 0.05) * 100) / 100), 'mm');
+    return { fields: { gapA: legs(), gapB: legs() } };
+  },
+  'spark.kill-diode': ({ m, i }) => {
+    const out = m.harness.polarity === 'to-common';
+    const forward = out
+      ? diodeRange(m.harness, { leg: i }, 'common', 'unplugged')
+      : diodeRange(m.harness, 'common', { leg: i }, 'unplugged');
+    const reverse = out
+      ? diodeRange(m.harness, 'common', { leg: i }, 'unplugged')
+      : diodeRange(m.harness, { leg: i }, 'common', 'unplugged');
+    const volts = (v: number | 'OL') => of(v === 'OL' ? v : Math.abs(v), 'V');
+    return { fields: { forward: volts(forward), reverse: volts(reverse), coilsPlugged: false } };
+  },
+  'spark.magnet': ({ m }) => yes(m.flywheel.magnet > 0.65, 'strong', 'weak'),
+  'spark.magnet-at-tdc': ({ m }) => yes(Math.abs(m.flywheel.offsetDeg) < 5, 'lines-up', 'off'),
+  'spark.flywheel-nut': ({ m }) => yes(!m.flywheel.nutLoose, 'tight', 'loose'),
+  'spark.key': ({ m }) =>
+    m.flywheel.offsetDeg < 1.5 ? 'intact' : m.flywheel.offsetDeg < 12 ? 'sheared-part' : 'sheared',
+} satisfies Partial<Shows>;
