@@ -20,30 +20,23 @@ import { CONDITIONS, findFault, sameRepair } from '../faults/index.ts';
 import { type HousePractice, practiceOf } from '../house/house.ts';
 import { instanceKey } from '../machine/key.ts';
 import type { Barred } from '../reason/barred.ts';
+import { type Belief, initialBelief, withComplaint, withGroup, withGroups } from '../reason/belief.ts';
+import { catalogueFor } from '../reason/catalogue/catalogueFor.ts';
+import { pointedKey } from '../reason/catalogue/impliedVariables.ts';
 import {
-  applyRepair,
-  type Belief,
-  initialBelief,
-  type RepairOperator,
-  withComplaint,
-  withGroup,
-  withGroups,
-} from '../reason/belief.ts';
-import { warmReports } from '../reason/candidates.ts';
-import type { Evidence } from '../reason/evidence.ts';
-import {
-  AS_COMPLAINED,
   type Catalogue,
   COMPLAINT,
-  catalogueFor,
   IMPLIED_CRANKS,
   IMPLIED_RUNS,
   IMPLIED_TROUBLE,
-  pointedKey,
-} from '../reason/fromCatalogue.ts';
+} from '../reason/catalogue/instances.ts';
+import { AS_COMPLAINED } from '../reason/catalogue/symptomVariable.ts';
+import type { Evidence } from '../reason/evidence.ts';
 import { askedTriples } from '../reason/grow.ts';
 import { compileNetwork, type Network } from '../reason/network.ts';
 import { type Planner, plannerFor } from '../reason/planner.ts';
+import { applyRepair, type RepairOperator } from '../reason/repair.ts';
+import { warmReports } from '../reason/reports.ts';
 import { type StandingReading, withoutOutrankedMisses } from '../reason/settle.ts';
 import { assessingContext } from './assessing.ts';
 

@@ -1,5 +1,5 @@
+import { IMPLIED_CRANKS } from '../reason/catalogue/instances.ts';
 import { weightsOfEvidence } from '../reason/explain.ts';
-import { IMPLIED_CRANKS } from '../reason/fromCatalogue.ts';
 import type { Bench } from './bench.ts';
 import { currentReadings } from './readings.ts';
 

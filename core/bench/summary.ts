@@ -8,7 +8,7 @@ import {
   slippedOf,
   stateMarginals,
   surprise,
-} from '../reason/belief.ts';
+} from '../reason/asked.ts';
 import { type Settled, settledFaults } from '../reason/settle.ts';
 import { membersOf } from '../reason/space.ts';
 import type { Bench } from './bench.ts';

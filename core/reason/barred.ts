@@ -1,6 +1,6 @@
 import type { Unmade } from '../casefile/index.ts';
 import { DEMANDING, RUNNING, type RunningState, type Temperature } from '../engine/index.ts';
-import type { CheckInstance } from './fromCatalogue.ts';
+import type { CheckInstance } from './catalogue/instances.ts';
 import type { StandingReading } from './settle.ts';
 
 /** A check that could not be made, as the record has it: the event that says so, and the repairs made before. */

@@ -1,5 +1,5 @@
-import type { Today, Weights } from './compiled.ts';
 import type { CompiledVariable } from './network.ts';
+import type { Today, Weights } from './shape.ts';
 import type { At } from './spec.ts';
 
 /** One reading as the reasoner sees it: likelihood of what was read, per part and outcome. Parts left out were not looked at. */

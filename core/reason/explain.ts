@@ -1,4 +1,5 @@
-import { type Belief, product } from './belief.ts';
+import type { Belief } from './belief.ts';
+import { product } from './mass.ts';
 import type { Network } from './network.ts';
 import { membersOf } from './space.ts';
 

@@ -1,4 +1,5 @@
-import { type Belief, marginals } from './belief.ts';
+import { marginals } from './asked.ts';
+import type { Belief } from './belief.ts';
 import type { GroupLikelihood } from './evidence.ts';
 import type { Network } from './network.ts';
 import { aloneAt } from './space.ts';

@@ -1,11 +1,15 @@
+export * from './asked.ts';
 export * from './belief.ts';
+export { catalogueFor } from './catalogue/catalogueFor.ts';
+export type { Catalogue } from './catalogue/instances.ts';
 export { noisyMax } from './combine.ts';
 export { type Evidence, type Group, groupLikelihood, withReading } from './evidence.ts';
 export { inWords, type Weight, weightsOfEvidence } from './explain.ts';
-export { type Catalogue, catalogueFor } from './fromCatalogue.ts';
 export { askedTriples } from './grow.ts';
+export { type Mass, product } from './mass.ts';
 export { compileNetwork, type Network } from './network.ts';
 export { type NextCheck, type Plan, planNext } from './plan.ts';
+export { applyRepair, type RepairOperator } from './repair.ts';
 export { expectedSearch, roadsOf, SEARCH_CAP_MIN } from './search.ts';
 export { type Glance, type Settled, type StandingReading, settledFaults } from './settle.ts';
 export { buildSpace, membersOf, type Space } from './space.ts';

@@ -3,7 +3,8 @@ import { type Layout, layoutOf } from './layout.ts';
 import { buildSpace, membersOf, type Space } from './space.ts';
 import type { NetworkSpec, PriorSpec, SpecVariable } from './spec.ts';
 
-export type { CompiledVariable, Placed } from './compiled.ts';
+export type { Placed } from './compiled.ts';
+export type { CompiledVariable } from './shape.ts';
 
 export interface Network {
   readonly spec: NetworkSpec;

@@ -1,9 +1,9 @@
 import { CHECKS } from '../checks/index.ts';
 import type { RunningState, Temperature } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
-import { type Belief, marginals } from './belief.ts';
+import { marginals } from './asked.ts';
+import type { Belief } from './belief.ts';
 import {
-  type Candidate,
   candidatesOf,
   isBarred,
   makeCandidate,
@@ -12,11 +12,11 @@ import {
   type Situation,
   savedBy,
   tellingOf,
-  withReports,
 } from './candidates.ts';
-import type { Catalogue } from './fromCatalogue.ts';
+import type { Catalogue } from './catalogue/instances.ts';
 import type { Network } from './network.ts';
 import type { Planner } from './planner.ts';
+import { type Candidate, withReports } from './reports.ts';
 import { type Active, activeSets, expectedSearch, likeliest, roadsOf, type SearchStart } from './search.ts';
 import { meets, type StandingReading } from './settle.ts';
 import { type Why, whyOf } from './why.ts';

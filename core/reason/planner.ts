@@ -3,7 +3,8 @@ import type { Symptom } from '../complaint/symptoms.ts';
 import type { RunningState } from '../engine/index.ts';
 import type { Need } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
-import { AS_COMPLAINED, type Catalogue, type CheckInstance, symptomChance } from './fromCatalogue.ts';
+import type { Catalogue, CheckInstance } from './catalogue/instances.ts';
+import { AS_COMPLAINED, symptomChance } from './catalogue/symptomVariable.ts';
 import type { Network } from './network.ts';
 import { neededOn } from './settle.ts';
 

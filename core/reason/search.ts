@@ -1,4 +1,5 @@
-import { type Belief, setMass } from './belief.ts';
+import { setMass } from './asked.ts';
+import type { Belief } from './belief.ts';
 import type { Network } from './network.ts';
 import { HOT_MIN, maskCost, type Planner } from './planner.ts';
 

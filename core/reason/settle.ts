@@ -3,9 +3,10 @@ import { cylindersOf } from '../engine/index.ts';
 import type { FaultDefinition, Need, On } from '../faults/index.ts';
 import { holds, sameRepair } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
-import { type Belief, marginals } from './belief.ts';
+import { marginals } from './asked.ts';
+import type { Belief } from './belief.ts';
+import type { Catalogue } from './catalogue/instances.ts';
 import { type Group, groupLikelihood, withReading } from './evidence.ts';
-import type { Catalogue } from './fromCatalogue.ts';
 import type { Network } from './network.ts';
 import { aloneAt } from './space.ts';
 

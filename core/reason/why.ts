@@ -1,5 +1,6 @@
-import { marginals } from './belief.ts';
-import type { Candidate, Round } from './candidates.ts';
+import { marginals } from './asked.ts';
+import type { Round } from './candidates.ts';
+import type { Candidate } from './reports.ts';
 import { aloneAt } from './space.ts';
 
 export type Why =

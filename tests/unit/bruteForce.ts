@@ -1,4 +1,4 @@
-import { COMPLAINT } from '@/core/reason/fromCatalogue.ts';
+import { COMPLAINT } from '@/core/reason/catalogue/instances.ts';
 import type { Belief, Evidence, Network, NetworkSpec, SpecVariable } from '@/core/reason/index.ts';
 
 /**

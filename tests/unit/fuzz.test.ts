@@ -12,7 +12,7 @@ import {
   SYMPTOM_IDS,
   summarise,
 } from '@/core/index.ts';
-import { setMass } from '@/core/reason/belief.ts';
+import { setMass } from '@/core/reason/asked.ts';
 import { complaintOf, TWIN, withEvents } from './jobs.ts';
 import { random } from './random.ts';
 

@@ -10,8 +10,8 @@ import {
   readCase,
   summarise,
 } from '@/core/index.ts';
-import { setMass } from '@/core/reason/belief.ts';
-import { catalogueFor } from '@/core/reason/fromCatalogue.ts';
+import { setMass } from '@/core/reason/asked.ts';
+import { catalogueFor } from '@/core/reason/catalogue/catalogueFor.ts';
 import { askedTriples } from '@/core/reason/grow.ts';
 import {
   applyRepair,

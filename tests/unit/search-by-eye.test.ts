@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { CHECKS, checkOf, summarise } from '@/core/index.ts';
-import { setMass } from '@/core/reason/belief.ts';
+import { setMass } from '@/core/reason/asked.ts';
 import { complaintOf, TWIN, withEvents } from './jobs.ts';
 
 describe('what is seen', () => {

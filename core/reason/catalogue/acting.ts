@@ -1,0 +1,60 @@
+import type { RunningState, Temperature } from '../../engine/index.ts';
+import { holds, type On } from '../../faults/index.ts';
+import type { FailureId } from '../../machine/failures.ts';
+import type { At } from '../spec.ts';
+import type { CauseInstance } from './instances.ts';
+
+/** Whether a cause acts on that cylinder. */
+export function acts(on: On, cause: number | null, target: number | null): boolean {
+  if (cause === null || target === null || on === 'every') return true;
+  return on === 'same' ? cause === target : cause !== target;
+}
+
+export function runningAt(at: At): { state: RunningState; temperature: Temperature | null } {
+  return { state: at.state as RunningState, temperature: at.temperature as Temperature | null };
+}
+
+/** Levels of a failure this cause leads to on that cylinder (null: on any). First entry that holds counts. */
+export function failureLevels(
+  cause: CauseInstance,
+  failure: FailureId,
+  cylinder: number | null,
+  at: At,
+): Readonly<Record<string, number>> | null {
+  const { state, temperature } = runningAt(at);
+  const entry = cause.definition.failures.find(
+    (f) => f.failure === failure && holds(f.when, state, temperature) && acts(f.on ?? 'same', cause.cylinder, cylinder),
+  );
+  return entry?.levels ?? null;
+}
+
+export const placeOf = (part: string | undefined, cylinder: number | null) =>
+  (part ?? '').replace('[c]', String(cylinder));
+
+/** In which states and temperatures a check may be made; a cause touches it if it acts in any of them. */
+export const waysOf = (states: readonly RunningState[]): readonly At[] =>
+  states.flatMap((state) => (['cold', 'hot', null] as const).map((temperature) => ({ state, temperature })));
+
+export const ALL_STATES = [
+  'key-off',
+  'key-on',
+  'cranking',
+  'idle',
+  'half-speed',
+  'full-speed',
+  'loaded',
+  'bench',
+] as const;
+
+export function touching(
+  causes: readonly CauseInstance[],
+  ways: readonly At[],
+  acting: (cause: CauseInstance, at: At) => boolean,
+): string[] {
+  return causes.filter((cause) => ways.some((at) => acting(cause, at))).map((cause) => cause.key);
+}
+
+export const seenBy = (check: string, { definition }: CauseInstance) =>
+  definition.effects.find((e) => e.check === check && e.seen !== undefined)?.seen ?? 1;
+export const showsToday = (cause: CauseInstance) =>
+  'showsToday' in cause.definition ? cause.definition.showsToday : 1;

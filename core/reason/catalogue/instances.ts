@@ -1,0 +1,34 @@
+import type { CheckDefinition } from '../../checks/index.ts';
+import type { EngineWords } from '../../engine/index.ts';
+import type { ConditionDefinition, FaultDefinition } from '../../faults/index.ts';
+import type { NetworkSpec } from '../spec.ts';
+
+/** A fault or condition of this engine, cylinder named. */
+export interface CauseInstance {
+  readonly key: string;
+  readonly id: string;
+  readonly cylinder: number | null;
+  readonly definition: FaultDefinition | ConditionDefinition;
+}
+
+/** A check of this engine, cylinder named. */
+export interface CheckInstance {
+  readonly key: string;
+  readonly check: CheckDefinition;
+  readonly cylinder: number | null;
+}
+
+/** The catalogue as it applies to one engine. */
+export interface Catalogue {
+  readonly engine: EngineWords;
+  readonly faults: readonly (CauseInstance & { definition: FaultDefinition })[];
+  readonly conditions: readonly (CauseInstance & { definition: ConditionDefinition })[];
+  readonly checks: readonly CheckInstance[];
+  readonly network: NetworkSpec;
+}
+
+export const COMPLAINT = 'complaint';
+export const IMPLIED_CRANKS = 'implied.cranks';
+export const IMPLIED_RUNS = 'implied.runs';
+/** What the customer told was seen on the bench as well: something is wrong. */
+export const IMPLIED_TROUBLE = 'implied.trouble';

@@ -1,0 +1,101 @@
+import { SYMPTOM_IDS, SYMPTOM_LEAK, SYMPTOM_LEAKS, type Symptom, showsAs } from '../../complaint/symptoms.ts';
+import type { Interaction } from '../../faults/index.ts';
+import { FAILURE_IDS } from '../../machine/failures.ts';
+import type { At, SpecVariable } from '../spec.ts';
+import { failureLevels } from './acting.ts';
+import type { CauseInstance } from './instances.ts';
+
+/** A run that would show it shows it with this chance. */
+export const SHOWS_AGAIN = 0.9;
+/** Told of, or seen elsewhere, and not on a run. */
+const NOT_ON_A_RUN: readonly Symptom[] = [
+  'idles-fine',
+  'battery-goes-flat',
+  'oil-level-rises',
+  'fuel-drips',
+  'will-not-turn',
+];
+const ON_A_RUN = SYMPTOM_IDS.filter((s) => !NOT_ON_A_RUN.includes(s));
+
+/** Chance that this cause brings any symptom that a run would show. */
+export function complaintChance(cause: CauseInstance, at: At): number {
+  let quiet = 1;
+  for (const symptom of ON_A_RUN) quiet *= 1 - symptomChance(cause, symptom, at);
+  return 1 - quiet;
+}
+
+/** Chance that this cause brings the symptom. */
+export function symptomChance(cause: CauseInstance, symptom: Symptom, at: At): number {
+  const own = cause.definition.symptoms[symptom];
+  if (own !== undefined) return own;
+  let quiet = 1;
+  for (const failure of FAILURE_IDS) {
+    const levels = failureLevels(cause, failure, null, at);
+    if (!levels) continue;
+    let chance = 0;
+    for (const [level, share] of Object.entries(levels)) chance += share * (showsAs(failure, level)[symptom] ?? 0);
+    quiet *= 1 - Math.min(1, chance);
+  }
+  return 1 - quiet;
+}
+
+/** A complaint speaks of the machine as it is used: loaded and hot. */
+export const AS_COMPLAINED: At = { state: 'loaded', temperature: 'hot' };
+
+export function symptomVariable(
+  key: string,
+  causes: readonly CauseInstance[],
+  byKey: ReadonlyMap<string, CauseInstance>,
+  interactions: readonly Interaction[],
+): SpecVariable {
+  const both = interactions.flatMap(({ faults: [one, other], symptoms }) =>
+    symptoms
+      ? causes
+          .filter((c) => c.id === one)
+          .flatMap((a) =>
+            causes.filter((c) => c.id === other).map((b) => ({ pair: [a.key, b.key] as const, symptoms })),
+          )
+      : [],
+  );
+  // Rows are many and causes few: each cause's share is worked out once per state.
+  const known = new Map<string, Float64Array>();
+  const quietOf = (cause: string, at: At) => {
+    const id = `${cause}|${at.state}|${at.temperature}`;
+    let own = known.get(id);
+    if (!own) {
+      own = Float64Array.from(SYMPTOM_IDS, (symptom) => 1 - symptomChance(byKey.get(cause)!, symptom, at));
+      known.set(id, own);
+    }
+    return own;
+  };
+  return {
+    key,
+    parts: SYMPTOM_IDS.map((id) => ({ id, outcomes: ['absent', 'present'] })),
+    touches: causes
+      .filter(({ definition }) => definition.failures.length > 0 || Object.keys(definition.symptoms).length > 0)
+      .map((c) => c.key),
+    slip: 0,
+    showsToday: () => 1,
+    maxima: {
+      orders: SYMPTOM_IDS.map(() => [0, 1]),
+      cumulative: (cause, at) => {
+        if (cause === null) return SYMPTOM_IDS.map((s) => [1 - (SYMPTOM_LEAKS[s] ?? SYMPTOM_LEAK), 1]);
+        return Array.from(quietOf(cause, at), (q) => [q, 1]);
+      },
+      pairs: both.map(({ pair }) => pair),
+    },
+    distribution: (active, at) => {
+      const quiet = Float64Array.from(SYMPTOM_IDS, (symptom) => 1 - (SYMPTOM_LEAKS[symptom] ?? SYMPTOM_LEAK));
+      for (const cause of active) {
+        const own = quietOf(cause, at);
+        for (let k = 0; k < quiet.length; k++) quiet[k]! *= own[k]!;
+      }
+      for (const { pair, symptoms } of both)
+        if (pair.every((key) => active.includes(key)))
+          SYMPTOM_IDS.forEach((symptom, k) => {
+            quiet[k]! *= 1 - (symptoms[symptom] ?? 0);
+          });
+      return Array.from(quiet, (q) => [q, 1 - q]);
+    },
+  };
+}

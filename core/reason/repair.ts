@@ -1,0 +1,131 @@
+import type { Belief } from './belief.ts';
+import { layoutOf } from './layout.ts';
+import { massOf } from './mass.ts';
+import type { Network } from './network.ts';
+import { membersOf } from './space.ts';
+
+/** A repair as it acts on belief. */
+export interface RepairOperator {
+  /** Faults taken out (indices): one, and what the same work cures besides; none when a state was put right. */
+  readonly faults: readonly number[];
+  /** State put right (index), or null. */
+  readonly state: number | null;
+  /** Chance that the work did not take. */
+  readonly fails: number;
+  /** Faults such work can put in. */
+  readonly puts: readonly { readonly fault: number; readonly chance: number }[];
+}
+
+/**
+ * A repair moves mass from a set to the set without the fault, and a little to sets with what such work puts in. It is no
+ * evidence: that a part was changed says nothing about whether it was bad. Readings before it speak of the engine before.
+ */
+export function applyRepair(network: Network, belief: Belief, operator: RepairOperator): Belief {
+  const { now } = belief;
+  const { assignments, space } = network;
+  // Every set with every assignment, as they may come to stand; what then has mass is laid out.
+  const all = new Float64Array(space.count * assignments);
+  const unslipped = new Float64Array(all.length);
+  const movesTo = movesOf(network, operator);
+  const states = Array.from({ length: assignments }, (_, s) => stateTargets(s, operator));
+  const move = (place: number, set: number, assignment: number) => {
+    const mass = now.all[place]!;
+    if (mass === 0) return;
+    const clean = now.unslipped[place]!;
+    for (const { set: to, chance } of movesTo(set))
+      for (const [state, share] of states[assignment]!) {
+        const at = to * assignments + state;
+        all[at]! += mass * chance * share;
+        unslipped[at]! += clean * chance * share;
+      }
+  };
+  const { furtherSet, furtherAssignment } = now.layout;
+  for (let i = 0; i < space.count; i++) move(i, i, 0);
+  for (let k = 0; k < furtherSet.length; k++) move(space.count + k, furtherSet[k]!, furtherAssignment[k]!);
+  const sets: number[] = [];
+  const held: number[] = [];
+  for (let i = 0, at = 0; i < space.count; i++, at += assignments)
+    for (let s = 1; s < assignments; s++)
+      if (all[at + s]! > 0) {
+        sets.push(i);
+        held.push(s);
+      }
+  const layout = layoutOf(space, Int32Array.from(sets), Uint8Array.from(held));
+  const laidOut = (dense: Float64Array) => {
+    const out = new Float64Array(layout.places);
+    for (let i = 0; i < space.count; i++) out[i] = dense[i * assignments]!;
+    for (let k = 0; k < sets.length; k++) out[space.count + k] = dense[sets[k]! * assignments + held[k]!]!;
+    return out;
+  };
+  const start = massOf(network, {
+    layout,
+    all: laidOut(all),
+    unslipped: laidOut(unslipped),
+    unslippedScale: now.unslippedScale,
+  });
+  return { start, groups: new Map(), likelihoods: new Map(), now: start };
+}
+
+interface Target {
+  readonly set: number;
+  readonly chance: number;
+}
+
+/** Where the mass of a set goes. */
+function movesOf(network: Network, operator: RepairOperator): (set: number) => readonly Target[] {
+  const { members, sizes, count, faults: n } = network.space;
+  const acted = new Uint8Array(n);
+  for (const f of operator.faults) acted[f] = 1;
+  const threes = count > 1 + n + (n * (n - 1)) / 2;
+  const kept = new Map<number, readonly Target[]>();
+  const stay = [{ set: 0, chance: 1 }];
+  return (set) => {
+    let has = false;
+    for (let k = 3 * set; k < 3 * set + sizes[set]!; k++) has ||= acted[members[k]!]! === 1;
+    // Nothing is taken out of it, and a set that large is held with nothing more put in.
+    if (!has && (operator.puts.length === 0 || sizes[set]! === 3 || (sizes[set]! === 2 && !threes))) {
+      stay[0]!.set = set;
+      return stay;
+    }
+    let found = kept.get(set);
+    if (!found) {
+      found = targetsOf(network, set, operator);
+      kept.set(set, found);
+    }
+    return found;
+  };
+}
+
+function targetsOf({ space }: Network, i: number, { faults, fails, puts }: RepairOperator): readonly Target[] {
+  const set = membersOf(space, i);
+  const has = set.some((f) => faults.includes(f));
+  const base = has
+    ? [
+        { members: set.filter((f) => !faults.includes(f)), chance: 1 - fails },
+        { members: set, chance: fails },
+      ]
+    : [{ members: set, chance: 1 }];
+  return base.flatMap(({ members, chance }) => {
+    let left = 1;
+    const out: Target[] = [];
+    for (const put of puts) {
+      if (members.includes(put.fault)) continue;
+      const grown = space.indexOf([...members, put.fault].sort((x, y) => x - y));
+      // A set too large to be held keeps its mass: the new fault is then simply not foreseen.
+      if (grown < 0) continue;
+      out.push({ set: grown, chance: chance * put.chance });
+      left -= put.chance;
+    }
+    out.push({ set: space.indexOf(members), chance: chance * left });
+    return out;
+  });
+}
+
+/** A state that was put right is gone (unless the work failed); other states stay as they are. */
+function stateTargets(assignment: number, { state, fails }: RepairOperator): [number, number][] {
+  if (state === null || !((assignment >> state) & 1)) return [[assignment, 1]];
+  return [
+    [assignment & ~(1 << state), 1 - fails],
+    [assignment, fails],
+  ];
+}
