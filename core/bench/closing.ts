@@ -1,6 +1,6 @@
 import { isCondition } from '../faults/index.ts';
-import type { Bench, MadeRepair } from './bench.ts';
 import type { RetestDue } from './retest.ts';
+import type { Bench, MadeRepair } from './state.ts';
 
 export type CloseBlocker =
   | { readonly code: 'bypass-fitted'; readonly repair: number; readonly key: string }

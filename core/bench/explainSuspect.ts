@@ -1,7 +1,7 @@
 import { IMPLIED_CRANKS } from '../reason/catalogue/instances.ts';
 import { weightsOfEvidence } from '../reason/explain.ts';
-import type { Bench } from './bench.ts';
 import { currentReadings } from './readings.ts';
+import type { Bench } from './state.ts';
 
 export interface Explanation {
   readonly key: string;

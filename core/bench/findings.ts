@@ -1,6 +1,7 @@
 import { checkOf } from '../checks/index.ts';
 import { CONDITIONS, findFault } from '../faults/index.ts';
-import { advance, type Bench, type MadeRepair, openBench } from './bench.ts';
+import { advance, openBench } from './bench.ts';
+import type { Bench, MadeRepair } from './state.ts';
 import { summarise } from './summary.ts';
 
 /** What a repair was made for, and how sure that was when it was made. */

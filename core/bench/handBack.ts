@@ -1,8 +1,8 @@
 import { CHECKS, checkOf } from '../checks/index.ts';
 import { findFault } from '../faults/index.ts';
 import type { NextCheck } from '../reason/plan.ts';
-import { type Bench, houseMakes } from './bench.ts';
 import { cannotBeMade } from './situation.ts';
+import { type Bench, houseMakes } from './state.ts';
 
 /** A check of the whole machine, in the state it is made in. */
 export type TriedLast = Pick<NextCheck, 'check' | 'condition' | 'temperature'>;

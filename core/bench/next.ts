@@ -3,10 +3,10 @@ import { cylindersOf } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import { isBarred } from '../reason/candidates.ts';
 import { type NextCheck, type Plan, planNext } from '../reason/plan.ts';
-import { type Bench, epochOf } from './bench.ts';
 import { takenAgain } from './readings.ts';
 import type { RetestDue } from './retest.ts';
 import { situationOf } from './situation.ts';
+import { type Bench, epochOf } from './state.ts';
 import type { BenchSummary } from './summary.ts';
 
 /** The ranked next checks, one step ahead; after a repair its re-tests come first. */

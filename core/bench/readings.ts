@@ -1,7 +1,7 @@
 import type { Reading } from '../checks/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import type { StandingReading } from '../reason/settle.ts';
-import type { Bench } from './bench.ts';
+import type { Bench } from './state.ts';
 
 /** Which check, where, and in which state of the engine. */
 type ReadingPlace = Pick<Reading, 'check' | 'cylinder' | 'condition' | 'temperature'>;

@@ -3,8 +3,8 @@ import { COMES_WITH_HEAT, type Symptom } from '../complaint/symptoms.ts';
 import type { RunningState, Temperature } from '../engine/index.ts';
 import { CONDITIONS, findFault } from '../faults/index.ts';
 import type { StandingReading } from '../reason/settle.ts';
-import type { Bench, MadeRepair } from './bench.ts';
 import { sameReading } from './readings.ts';
+import type { Bench, MadeRepair } from './state.ts';
 
 /** A check to take again after a repair: the same, in the same condition. */
 export interface RetestDue {

@@ -2,8 +2,8 @@ import { checkOf } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
 import { PARTS, type PartId } from '../machine/parts.ts';
 import type { Settled, StandingReading } from '../reason/settle.ts';
-import type { Bench } from './bench.ts';
 import { currentReadings } from './readings.ts';
+import type { Bench } from './state.ts';
 
 /** hollow: not looked at; half: cleared as far as that check can; filled: cleared; cracked: suspected; striped: proven. */
 export type BoltMark = 'hollow' | 'half' | 'filled' | 'cracked' | 'striped';

@@ -1,6 +1,6 @@
 import { cylindersOf } from '../engine/index.ts';
 import { membersOf } from '../reason/space.ts';
-import type { Bench } from './bench.ts';
+import type { Bench } from './state.ts';
 
 /**
  * The cylinder on which something is wrong more surely than not, and at least twice as surely as on any other.

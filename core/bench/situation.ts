@@ -3,8 +3,8 @@ import { NOT_CRANKING, STOPPED_DEAD } from '../complaint/symptoms.ts';
 import { barredBy } from '../reason/barred.ts';
 import { isBarred, type Situation } from '../reason/candidates.ts';
 import type { NextCheck } from '../reason/plan.ts';
-import { type Bench, epochOf, houseMakes, toldAlready } from './bench.ts';
 import { currentReadings, lastEventOf, takenAgain } from './readings.ts';
+import { type Bench, epochOf, houseMakes, toldAlready } from './state.ts';
 
 /** Whether the record says that a check cannot be made as things stand. */
 export const cannotBeMade = (

@@ -11,7 +11,6 @@ import {
 } from '../reason/asked.ts';
 import { type Settled, settledFaults } from '../reason/settle.ts';
 import { membersOf } from '../reason/space.ts';
-import type { Bench } from './bench.ts';
 import { type CloseBlocker, closeBlockers } from './closing.ts';
 import { beforeHandingBack, type TriedLast } from './handBack.ts';
 import { currentReadings } from './readings.ts';
@@ -19,6 +18,7 @@ import { type BeforeAfter, beforeAfter, complaintGone, type RetestDue, retestsDu
 import { type RidgePart, ridgeOf } from './ridge.ts';
 import { sideSets } from './sides.ts';
 import { canBeTakenAgain, canLook } from './situation.ts';
+import type { Bench } from './state.ts';
 
 export interface Suspect {
   readonly key: string;

@@ -2,8 +2,9 @@ import { readReading } from '../casefile/index.ts';
 import { checkOf } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
 import type { NextCheck, Plan, Why } from '../reason/index.ts';
-import { advance, type Bench } from './bench.ts';
+import { advance } from './bench.ts';
 import { nextChecks } from './next.ts';
+import type { Bench } from './state.ts';
 import { summarise } from './summary.ts';
 
 /** So many of the best by one step are looked at by two. */

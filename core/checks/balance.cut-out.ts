@@ -1,6 +1,9 @@
 import { bandWeights, strengthFromHeldSpeeds } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
-import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes, type Reading } from './define.ts';
+import { EMPTY_ASSESSMENT, heaviest, limitOf, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
+import type { Reading } from './reading.ts';
 
 /** Weaker over stronger cylinder, once both were cut out at a held throttle from about the same speed; null before that. */
 function strengthOfPair({ fields }: Reading, twin: Reading | undefined): number | null {

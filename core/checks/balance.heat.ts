@@ -1,7 +1,9 @@
 import { cylindersOf, type EngineWords } from '../engine/index.ts';
 import { bandWeights } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
-import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
+import { EMPTY_ASSESSMENT, heaviest, limitOf, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 import { severityOf } from './judge.ts';
 
 /** Two good exhausts after the same run differ by some 6 % of their rise; the thermometer adds 2 % or 2 K [P]. */

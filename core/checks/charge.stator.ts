@@ -1,5 +1,7 @@
 import { type Accuracy, errorOf } from './accuracy.ts';
-import { defineCheck, EMPTY_ASSESSMENT, numberField, outcomes } from './define.ts';
+import { EMPTY_ASSESSMENT, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 import { judge } from './judge.ts';
 
 /** A stator that makes this share of its sheet figure is still good [P]. */

@@ -1,7 +1,9 @@
 import type { RuleName } from '../house/rules.ts';
 import { aboveStarting, legDropVolts } from '../measure/index.ts';
 import { errorOf, VOLTMETER } from './accuracy.ts';
-import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
+import { EMPTY_ASSESSMENT, limitOf, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 import { judge } from './judge.ts';
 
 /** American wire gauges of starter cables; 0, 00 as printed on them. */

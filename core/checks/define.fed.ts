@@ -1,16 +1,10 @@
 import type { RunningState } from '../engine/index.ts';
 import type { Rules } from '../house/rules.ts';
 import { errorOf, VOLTMETER } from './accuracy.ts';
-import {
-  type CheckDefinition,
-  type ChoiceField,
-  defineCheck,
-  EMPTY_ASSESSMENT,
-  type Limit,
-  type NumberField,
-  numberField,
-  outcomes,
-} from './define.ts';
+import { EMPTY_ASSESSMENT, type Limit, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import type { CheckDefinition } from './definition.ts';
+import { type ChoiceField, type NumberField, numberField } from './field.ts';
 import { judge } from './judge.ts';
 
 /** Below this a wire is not fed at all; between it and the limit it is fed badly [V] [P]. */

@@ -2,7 +2,10 @@ import type { RunningState } from '../engine/index.ts';
 import type { RuleName } from '../house/rules.ts';
 import type { Unit } from '../units/index.ts';
 import { type Accuracy, errorOf, VOLTMETER } from './accuracy.ts';
-import { type CheckDefinition, defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
+import { EMPTY_ASSESSMENT, limitOf, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import type { CheckDefinition } from './definition.ts';
+import { numberField } from './field.ts';
 import { judge } from './judge.ts';
 
 /** Shop multimeter on small currents [P]. */

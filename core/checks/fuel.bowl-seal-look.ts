@@ -1,4 +1,5 @@
-import { defineCheck, outcomes } from './define.ts';
+import { outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
 
 export const fuelBowlSealLook = defineCheck({
   id: 'fuel.bowl-seal-look',

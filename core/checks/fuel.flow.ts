@@ -1,7 +1,9 @@
 import { sweptMl } from '../engine/index.ts';
 import { ambientPa, demandMlPerMin } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
-import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
+import { EMPTY_ASSESSMENT, limitOf, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 import { judge } from './judge.ts';
 
 /** Under this share of the demand nothing to speak of comes [P]. */

@@ -1,6 +1,8 @@
 import { bandWeights } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
-import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
+import { EMPTY_ASSESSMENT, heaviest, limitOf, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 import { severityOf } from './judge.ts';
 
 const PASCALS_PER_PSI = 6894.757;

@@ -1,5 +1,7 @@
 import { errorOf, OHMMETER } from './accuracy.ts';
-import { defineCheck, EMPTY_ASSESSMENT, type Limit, limitOf, numberField, outcomes } from './define.ts';
+import { EMPTY_ASSESSMENT, type Limit, limitOf, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 import { judge } from './judge.ts';
 
 export const fuelSolenoidOhms = defineCheck({

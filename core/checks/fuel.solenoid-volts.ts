@@ -1,5 +1,6 @@
+import { limitOf } from './assessment.ts';
 import { defineFed } from './define.fed.ts';
-import { limitOf, numberField } from './define.ts';
+import { numberField } from './field.ts';
 
 export const fuelSolenoidVolts = defineFed({
   id: 'fuel.solenoid-volts',

@@ -6,7 +6,8 @@ import { balanceRhythm } from './balance.rhythm.ts';
 import { chargeRegulatorDrop } from './charge.regulator-drop.ts';
 import { chargeStator } from './charge.stator.ts';
 import { chargeVolts } from './charge.volts.ts';
-import type { CheckDefinition, NumberField } from './define.ts';
+import type { CheckDefinition } from './definition.ts';
+import type { NumberField } from './field.ts';
 import { fuelBowlLook } from './fuel.bowl-look.ts';
 import { fuelBowlSealLook } from './fuel.bowl-seal-look.ts';
 import { fuelChoke } from './fuel.choke.ts';
@@ -232,4 +233,9 @@ export function checkOf(id: string): CheckDefinition {
 
 export { ACCESS, type AccessId, accessChain, accessKeysFor, accessLabel, accessOf, liesBehind } from './access.ts';
 export { type Accuracy, accuracyOf, type NamedInstrument } from './accuracy.ts';
+export * from './assessment.ts';
 export * from './define.ts';
+export * from './definition.ts';
+export * from './field.ts';
+export * from './reading.ts';
+export * from './spec.ts';

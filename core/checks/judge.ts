@@ -1,5 +1,5 @@
 import { type Band, bandWeights, byLimits } from '../measure/index.ts';
-import { type Assessment, type ComputedQuantity, EMPTY_ASSESSMENT, heaviest, type Limit } from './define.ts';
+import { type Assessment, type ComputedQuantity, EMPTY_ASSESSMENT, heaviest, type Limit } from './assessment.ts';
 
 /** A figure, what it can be off by, and what it is held against. */
 export interface Judged {

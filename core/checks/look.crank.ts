@@ -1,5 +1,6 @@
 import { NOT_CRANKING } from '../complaint/symptoms.ts';
-import { defineCheck, outcomes } from './define.ts';
+import { outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
 
 export const lookCrank = defineCheck({
   id: 'look.crank',

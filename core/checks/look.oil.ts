@@ -1,4 +1,6 @@
-import { defineCheck, numberField, outcomes, plainOutcome } from './define.ts';
+import { outcomes, plainOutcome } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 
 const OUTCOMES = outcomes({
   ok: 'Level and colour right',

@@ -1,5 +1,6 @@
 import { SYMPTOM_IDS, type Symptom } from '../complaint/symptoms.ts';
-import { defineCheck, EMPTY_ASSESSMENT } from './define.ts';
+import { EMPTY_ASSESSMENT } from './assessment.ts';
+import { defineCheck } from './define.ts';
 
 /** How much a symptom the technician did not tick speaks against it; he looked, but not for every one of them. */
 const UNTICKED_COUNTS = 0.8;

@@ -1,5 +1,6 @@
 import { cylindersOf, type EngineWords } from '../engine/index.ts';
-import { defineCheck, EMPTY_ASSESSMENT, outcomes } from './define.ts';
+import { EMPTY_ASSESSMENT, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
 
 const placesOf = (engine: EngineWords) =>
   [

@@ -1,5 +1,7 @@
 import { type Accuracy, errorOf } from './accuracy.ts';
-import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
+import { EMPTY_ASSESSMENT, limitOf, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 import { judge } from './judge.ts';
 
 /** Clamp on direct current: three percent and its zero [P]. */

@@ -1,14 +1,8 @@
 import { bandWeights, crankCurrentBandA } from '../measure/index.ts';
 import { errorOf, VOLTMETER } from './accuracy.ts';
-import {
-  type ComputedQuantity,
-  defineCheck,
-  EMPTY_ASSESSMENT,
-  heaviest,
-  limitOf,
-  numberField,
-  outcomes,
-} from './define.ts';
+import { type ComputedQuantity, EMPTY_ASSESSMENT, heaviest, limitOf, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 import { severityOf } from './judge.ts';
 
 /** An engine turned as fast as this is not one whose starter barely turns [1/min] [M; the virtual mower's sound ones turn at 330 to 360]. */

@@ -1,6 +1,8 @@
 import { loadMinVolts } from '../measure/index.ts';
 import { errorOf, VOLTMETER } from './accuracy.ts';
-import { defineCheck, EMPTY_ASSESSMENT, numberField, outcomes } from './define.ts';
+import { EMPTY_ASSESSMENT, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 import { judge } from './judge.ts';
 
 export const powerLoad = defineCheck({

@@ -1,6 +1,8 @@
 import { bandWeights, chargePercent } from '../measure/index.ts';
 import { errorOf, VOLTMETER } from './accuracy.ts';
-import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
+import { EMPTY_ASSESSMENT, heaviest, limitOf, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 import { severityOf } from './judge.ts';
 
 /** Good batteries of one charge spread by about this [V] [P]. */

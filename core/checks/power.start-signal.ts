@@ -1,5 +1,5 @@
+import { limitOf } from './assessment.ts';
 import { defineFed } from './define.fed.ts';
-import { limitOf } from './define.ts';
 
 const TAPS = ['feed', 'key-out', 'interlock-out', 'relay'] as const;
 

@@ -1,14 +1,8 @@
 import { bandWeights, ccaEstimateA } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
-import {
-  type ComputedQuantity,
-  defineCheck,
-  EMPTY_ASSESSMENT,
-  heaviest,
-  limitOf,
-  numberField,
-  outcomes,
-} from './define.ts';
+import { type ComputedQuantity, EMPTY_ASSESSMENT, heaviest, limitOf, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 import { severityOf } from './judge.ts';
 
 /** Conductance testers repeat within about 8 % [P]. */
@@ -28,6 +22,7 @@ export const powerTester = defineCheck({
   hazards: ['battery'],
   cannotClear: ['the posts and cables behind its clamps', 'a battery that fails only hot'],
   outcomes: outcomes({ good: 'Good', worn: 'Worn', bad: 'Bad' }),
+  asksCharged: true,
   combine: { kind: 'ordered' },
   leak: { worn: 0.03, bad: 0.005 },
   fields: {

@@ -8,8 +8,18 @@ import {
   seaLevelGaugePa,
 } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
-import { type ComputedQuantity, defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
+import {
+  type AssessContext,
+  type Assessment,
+  type ComputedQuantity,
+  EMPTY_ASSESSMENT,
+  limitOf,
+  outcomes,
+} from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 import { judge } from './judge.ts';
+import type { Reading } from './reading.ts';
 
 const PASCALS_PER_PSI = 6894.757;
 
@@ -61,86 +71,86 @@ export const sealCompression = defineCheck({
     throttleOpen: { kind: 'flag', label: 'Throttle wide open' },
   },
   accuracy: GAUGE,
-  assess: (reading, { rules, figures, engine, ambient, twin }) => {
-    const { value, strokes, throttleOpen } = reading.fields;
-    if (typeof value !== 'number') return EMPTY_ASSESSMENT;
-    const pa = ambientPa(ambient.altitudeM ?? rules.shopAltitudeM.value);
-    const psi = (gauge: number) => gauge / PASCALS_PER_PSI;
-    const atSea = psi(seaLevelGaugePa(value, pa));
-    // What the gauge is off by grows with it as the pressure is brought to the sea's.
-    const error = (errorOf(reading, GAUGE, value) / PASCALS_PER_PSI) * (101_325 / pa);
-    const quantities: Record<string, ComputedQuantity> = {
-      seaLevelPsi: { value: atSea, unit: 'psi', plusMinus: error },
-    };
-    const missing: { name: string; reason: string }[] = [];
-    const expected = expectedPa(figures, pa);
-    if (expected) {
-      quantities.expectedPsiLow = { value: psi(expected.low), unit: 'psi' };
-      quantities.expectedPsiHigh = { value: psi(expected.high), unit: 'psi' };
-    } else
-      missing.push({
-        name: 'expectedPsiLow',
-        reason:
-          'The engine sheet has not the closing of the intake valve, or not the ratio, stroke or rod: no expected range.',
-      });
-    const other = twin?.fields.value;
-    let apart: number | null = null;
-    if (typeof other === 'number' && other + value > 0) {
-      apart = (100 * Math.abs(value - other)) / Math.max(value, other);
-      quantities.twinSpreadPercent = { value: apart, unit: '%', plusMinus: 3 };
-    }
-    const limits = [
-      limitOf('low under', rules, 'compressionLowPsi'),
-      limitOf('very low under', rules, 'compressionVeryLowPsi'),
-      limitOf('twins within', rules, 'compressionTwinPercent'),
-    ];
-    const few = strokes === '1' || strokes === '2' || strokes === '3';
-    const released = engine.compressionRelease === 'automatic' || figures.compressionRelease === 'automatic';
-    const none = rules.compressionNonePsi.value;
-    // With a release, a shut throttle or too few strokes the number judges nothing; none at all is none.
-    if ((released || throttleOpen === false || few) && atSea > none) {
-      const remarks = [
-        ...(released ? ['release_fitted'] : []),
-        ...(throttleOpen === false ? ['throttle_shut'] : []),
-        ...(few ? ['few_strokes'] : []),
-      ];
-      // It is no verdict; but what reaches well into the usual range past its release neither leaks widely nor keeps the release open.
-      const reaches = !few && throttleOpen !== false && atSea - error > REACHES_PAST_RELEASE_PSI;
-      return {
-        ...EMPTY_ASSESSMENT,
-        quantities,
-        missing,
-        limits,
-        remarks,
-        ...(reaches ? { weights: { '': PAST_RELEASE } } : {}),
-      };
-    }
-    const [low, veryLow] = [rules.compressionLowPsi.value, rules.compressionVeryLowPsi.value];
-    const assessed = judge({
-      value: atSea,
-      error,
-      spread: 4,
-      bands: [
-        { outcome: 'none', from: -Infinity, to: none },
-        { outcome: 'very-low', from: none, to: veryLow },
-        { outcome: 'low', from: veryLow, to: low },
-        { outcome: 'good', from: low, to: Infinity },
-      ],
-      sound: [low, Infinity],
-      worst: [0, Infinity],
-      quantities,
-      missing,
-      limits,
-      points: ['leak-down says where'],
-    });
-    const weaker = typeof other === 'number' && value < other;
-    if (apart === null || apart <= rules.compressionTwinPercent.value || !weaker || assessed.outcome !== 'good')
-      return assessed;
-    // Well under its twin is a finding even above the limit.
-    const weights = { ...assessed.weights[''] };
-    const moved = 0.6 * (weights.good ?? 0);
-    weights.good = (weights.good ?? 0) - moved;
-    weights.low = (weights.low ?? 0) + moved;
-    return { ...assessed, outcome: 'low', weights: { '': weights }, severity: 0.3, points: ['leak-down says where'] };
-  },
+  assess: assessCompression,
 });
+
+/** What a cylinder of this engine could show, and what of it the sheet does not say [psi]. */
+function expectedRange(figures: EngineFigures, pa: number): Pick<Assessment, 'quantities' | 'missing'> {
+  const expected = expectedPa(figures, pa);
+  const psi = (gauge: number) => ({ value: gauge / PASCALS_PER_PSI, unit: 'psi' });
+  if (expected)
+    return { quantities: { expectedPsiLow: psi(expected.low), expectedPsiHigh: psi(expected.high) }, missing: [] };
+  const reason =
+    'The engine sheet has not the closing of the intake valve, or not the ratio, stroke or rod: no expected range.';
+  return { quantities: {}, missing: [{ name: 'expectedPsiLow', reason }] };
+}
+
+/** Why the number judges nothing; empty where it does. */
+function whyNoVerdict({ fields }: Reading, { engine, figures }: AssessContext): string[] {
+  const released = engine.compressionRelease === 'automatic' || figures.compressionRelease === 'automatic';
+  return [
+    ...(released ? ['release_fitted'] : []),
+    ...(fields.throttleOpen === false ? ['throttle_shut'] : []),
+    ...(['1', '2', '3'].includes(String(fields.strokes)) ? ['few_strokes'] : []),
+  ];
+}
+
+function assessCompression(reading: Reading, context: AssessContext): Assessment {
+  const { rules, figures, ambient, twin } = context;
+  const { value } = reading.fields;
+  if (typeof value !== 'number') return EMPTY_ASSESSMENT;
+  const pa = ambientPa(ambient.altitudeM ?? rules.shopAltitudeM.value);
+  const atSea = seaLevelGaugePa(value, pa) / PASCALS_PER_PSI;
+  // What the gauge is off by grows with it as the pressure is brought to the sea's.
+  const error = (errorOf(reading, GAUGE, value) / PASCALS_PER_PSI) * (101_325 / pa);
+  const range = expectedRange(figures, pa);
+  const other = twin?.fields.value;
+  const apart =
+    typeof other === 'number' && other + value > 0 ? (100 * Math.abs(value - other)) / Math.max(value, other) : null;
+  const quantities: Record<string, ComputedQuantity> = {
+    seaLevelPsi: { value: atSea, unit: 'psi', plusMinus: error },
+    ...range.quantities,
+    ...(apart === null ? {} : { twinSpreadPercent: { value: apart, unit: '%', plusMinus: 3 } }),
+  };
+  const limits = [
+    limitOf('low under', rules, 'compressionLowPsi'),
+    limitOf('very low under', rules, 'compressionVeryLowPsi'),
+    limitOf('twins within', rules, 'compressionTwinPercent'),
+  ];
+  const none = rules.compressionNonePsi.value;
+  const remarks = whyNoVerdict(reading, context);
+  // With a release, a shut throttle or too few strokes the number judges nothing; none at all is none.
+  if (remarks.length > 0 && atSea > none) {
+    // It is no verdict; but what reaches well into the usual range past its release neither leaks widely nor keeps the release open.
+    const reaches = remarks.join() === 'release_fitted' && atSea - error > REACHES_PAST_RELEASE_PSI;
+    const weights: Assessment['weights'] = reaches ? { '': PAST_RELEASE } : {};
+    return { ...EMPTY_ASSESSMENT, quantities, missing: range.missing, limits, remarks, weights };
+  }
+  const [low, veryLow] = [rules.compressionLowPsi.value, rules.compressionVeryLowPsi.value];
+  const assessed = judge({
+    value: atSea,
+    error,
+    spread: 4,
+    bands: [
+      { outcome: 'none', from: -Infinity, to: none },
+      { outcome: 'very-low', from: none, to: veryLow },
+      { outcome: 'low', from: veryLow, to: low },
+      { outcome: 'good', from: low, to: Infinity },
+    ],
+    sound: [low, Infinity],
+    worst: [0, Infinity],
+    quantities,
+    missing: range.missing,
+    limits,
+    points: ['leak-down says where'],
+  });
+  const weaker = typeof other === 'number' && value < other;
+  if (apart === null || apart <= rules.compressionTwinPercent.value || !weaker || assessed.outcome !== 'good')
+    return assessed;
+  // Well under its twin is a finding even above the limit.
+  const weights = { ...assessed.weights[''] };
+  const moved = 0.6 * (weights.good ?? 0);
+  weights.good = (weights.good ?? 0) - moved;
+  weights.low = (weights.low ?? 0) + moved;
+  return { ...assessed, outcome: 'low', weights: { '': weights }, severity: 0.3, points: ['leak-down says where'] };
+}

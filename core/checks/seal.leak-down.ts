@@ -12,14 +12,14 @@ import {
   type AssessContext,
   type Assessment,
   type ComputedQuantity,
-  defineCheck,
   EMPTY_ASSESSMENT,
   limitOf,
-  numberField,
   outcomes,
-  type Reading,
-} from './define.ts';
+} from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 import { judge } from './judge.ts';
+import type { Reading } from './reading.ts';
 
 const PASCALS_PER_PSI = 6894.757;
 /** A shop gauge over 100 psi: class 1.6 of its scale [P]. */

@@ -1,6 +1,8 @@
 import { bandWeights } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
-import { defineCheck, EMPTY_ASSESSMENT, heaviest, limitOf, numberField, outcomes } from './define.ts';
+import { EMPTY_ASSESSMENT, heaviest, limitOf, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 
 /** A rod and a rule over the plug hole [m] [P]. */
 const RULER: Accuracy = { percent: 0, floor: 0.7e-3 };

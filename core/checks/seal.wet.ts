@@ -1,7 +1,9 @@
 import { clearanceMl } from '../engine/index.ts';
 import { WET_DOSE_ML, wetDoseRisePercent } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
-import { type ComputedQuantity, defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
+import { type ComputedQuantity, EMPTY_ASSESSMENT, limitOf, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 import { judge } from './judge.ts';
 
 /** What 3 ml do in an engine of usual size, where the sheet does not give the room [%] [P]. */

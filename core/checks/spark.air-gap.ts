@@ -1,6 +1,8 @@
 import { bandWeights, byLimits } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
-import { defineCheck, EMPTY_ASSESSMENT, heaviest, type Limit, limitOf, numberField, outcomes } from './define.ts';
+import { EMPTY_ASSESSMENT, heaviest, type Limit, limitOf, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 
 /** A feeler brackets to about half a thou; two hands differ by as much again [P]. */
 const SIGMA_METRES = 0.015e-3;

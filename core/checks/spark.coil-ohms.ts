@@ -6,15 +6,15 @@ import {
   type AssessContext,
   type Assessment,
   type ComputedQuantity,
-  defineCheck,
   EMPTY_ASSESSMENT,
   heaviest,
   type Limit,
   limitOf,
-  numberField,
   outcomes,
-  type Reading,
-} from './define.ts';
+} from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
+import type { Reading } from './reading.ts';
 
 const ohms = { required: false, openLoop: true };
 

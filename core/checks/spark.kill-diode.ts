@@ -1,5 +1,7 @@
 import { mayBe } from '../engine/index.ts';
-import { defineCheck, EMPTY_ASSESSMENT, limitOf, numberField, outcomes } from './define.ts';
+import { EMPTY_ASSESSMENT, limitOf, outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 
 export const sparkKillDiode = defineCheck({
   id: 'spark.kill-diode',

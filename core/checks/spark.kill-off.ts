@@ -1,5 +1,6 @@
 import { mayBe } from '../engine/index.ts';
-import { defineCheck, outcomes } from './define.ts';
+import { outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
 
 export const sparkKillOff = defineCheck({
   id: 'spark.kill-off',

@@ -1,5 +1,7 @@
 import { clearanceMl } from '../engine/index.ts';
-import { defineCheck, numberField, outcomes, plainOutcome } from './define.ts';
+import { outcomes, plainOutcome } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 
 const OUTCOMES = outcomes({
   'spins-free': 'Spins free',

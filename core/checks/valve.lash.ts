@@ -5,15 +5,15 @@ import {
   type AssessContext,
   type Assessment,
   type ComputedQuantity,
-  defineCheck,
   EMPTY_ASSESSMENT,
   type Limit,
   limitOf,
-  numberField,
   outcomes,
-  type Reading,
-} from './define.ts';
+} from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
 import { judge } from './judge.ts';
+import type { Reading } from './reading.ts';
 
 /** Feeler blades step by about this [mm] [P]. */
 const BLADE: Accuracy = { percent: 0, floor: 0.013e-3 };

@@ -1,4 +1,4 @@
-import type { CheckDefinition } from '../checks/define.ts';
+import type { CheckDefinition } from '../checks/definition.ts';
 import { AIR_FAULTS } from './air.ts';
 import { CHARGE_FAULTS } from './charge.ts';
 import { CONDITIONS } from './conditions.ts';

@@ -107,6 +107,220 @@ function opening(deg: number, opens: number, closes: number): number {
   return Math.sin((Math.PI * (deg - opens)) / (closes - opens));
 }
 
+/** The engine and its circuit as the rates need them: SI, angles in radians where a sine is taken. */
+interface Model {
+  readonly engine: CrankEngine;
+  readonly circuit: StarterCircuit;
+  readonly ambientPa: number;
+  readonly n: number;
+  /** Whole resistance of the circuit [ohm]. */
+  readonly ohms: number;
+  /** Piston area [m2], crank radius and rod [m], room above a piston at its top [m3]. */
+  readonly area: number;
+  readonly r: number;
+  readonly l: number;
+  readonly clearance: number;
+  readonly clearances: readonly number[];
+  /** Effective openings [m2]. */
+  readonly leaks: readonly number[];
+  readonly releases: readonly number[];
+  /** [m3] */
+  readonly liquids: readonly number[];
+  readonly moves: readonly boolean[];
+  readonly intakeCloses: readonly number[];
+  /** Tops of compression [rad]. */
+  readonly tops: readonly number[];
+  readonly lifts: readonly (readonly [intake: number, exhaust: number])[];
+}
+
+const CYCLE_RAD = 4 * Math.PI;
+const POLYTROPIC_RATIO = (EXPONENT - 1) / EXPONENT;
+
+function modelOf(engine: CrankEngine, circuit: StarterCircuit, ambientPa: number): Model {
+  const { cylinders, inertia } = engine;
+  const ohms = circuit.batteryOhms + circuit.positiveOhms + circuit.relayOhms + circuit.groundOhms + circuit.motorOhms;
+  if (!(ohms > 0 && inertia > 0)) throw new RangeError('crank: resistance and inertia must be above 0');
+  const area = (Math.PI / 4) * (engine.boreMm / 1000) ** 2;
+  const clearance = clearanceMl(engine, engine.compressionRatio) * 1e-6;
+  return {
+    engine,
+    circuit,
+    ambientPa,
+    n: cylinders.length,
+    ohms,
+    area,
+    r: engine.strokeMm / 2000,
+    l: engine.rodMm / 1000,
+    clearance,
+    clearances: cylinders.map((c) => clearance + area * (c.shortMm / 1000)),
+    leaks: cylinders.map((c) => (c.leakMm2 + c.heldOpenMm2) * 1e-6 * DISCHARGE),
+    releases: cylinders.map((c) => c.releaseMm2 * 1e-6 * DISCHARGE),
+    liquids: cylinders.map((c) => c.liquidMl * 1e-6),
+    moves: cylinders.map((c) => !c.parted),
+    intakeCloses: cylinders.map((c) => 540 + c.intakeClosesAbdcDeg * Math.min(1, c.intakeLift + 0.001)),
+    tops: cylinders.map((c) => (c.topDeg * Math.PI) / 180),
+    lifts: cylinders.map((c) => [c.intakeLift, c.exhaustLift] as const),
+  };
+}
+
+const ampsAt = ({ circuit, ohms }: Model, speed: number) =>
+  Math.max(0, (circuit.openVolts - circuit.torqueConstant * circuit.gear * speed) / ohms);
+
+/** Angle after a cylinder's top of compression, 0 .. 720 [deg]. */
+function afterTopDeg({ tops }: Model, angle: number, c: number): number {
+  const turned = (angle - tops[c]!) % CYCLE_RAD;
+  return ((turned < 0 ? turned + CYCLE_RAD : turned) * 180) / Math.PI;
+}
+
+/** Room above the piston [m3]. */
+function volumeAt({ tops, clearances, area, r, l }: Model, angle: number, c: number): number {
+  const t = angle - tops[c]!;
+  const sin = Math.sin(t);
+  return clearances[c]! + area * (r + l - r * Math.cos(t) - Math.sqrt(l * l - r * r * sin * sin));
+}
+
+/** How fast that room grows with the crank [m3/rad]. */
+function volumePerRad({ tops, area, r, l }: Model, angle: number, c: number): number {
+  const t = angle - tops[c]!;
+  const sin = Math.sin(t);
+  return area * r * sin * (1 + (r * Math.cos(t)) / Math.sqrt(l * l - r * r * sin * sin));
+}
+
+/** What liquid adds where the room left is less than it and both valves are shut; past an open one it is pushed out [Pa]. */
+function wallPa(model: Model, angle: number, c: number): number {
+  const liquid = model.liquids[c]!;
+  if (!(liquid > 0)) return 0;
+  const deg = afterTopDeg(model, angle, c);
+  if (deg > 180 - EXHAUST_OPENS_BBDC && deg < model.intakeCloses[c]!) return 0;
+  const short = liquid - volumeAt(model, angle, c) + 0.02 * model.clearance;
+  return short > 0 ? short * 1e6 * LIQUID_PA_PER_ML : 0;
+}
+
+/** Torque of the gas on the crank, for the rates and for the energy told apart [N m]. State: angle, speed, pressure of each cylinder. */
+function gasTorque(model: Model, state: Float64Array): number {
+  let torque = 0;
+  const angle = state[0]!;
+  for (let c = 0; c < model.n; c++)
+    if (model.moves[c])
+      torque += (state[2 + c]! - model.ambientPa + wallPa(model, angle, c)) * volumePerRad(model, angle, c);
+  return torque;
+}
+
+// Rubbing holds still what stands still.
+const rubbing = ({ frictionNm, viscousNms }: CrankEngine, speed: number) =>
+  frictionNm * Math.tanh(speed / 0.3) + viscousNms * speed;
+
+/** How fast the pressure of one cylinder changes [Pa/s]: pressed, leaking, and drawn after an open port. */
+function pressureRate(model: Model, c: number, angle: number, speed: number, pressure: number): number {
+  const { ambientPa, lifts, intakeCloses, clearance, liquids, leaks, releases } = model;
+  // A trial step may overshoot into nothing; it is refused for its error.
+  const pa = Math.max(1000, pressure);
+  const deg = afterTopDeg(model, angle, c);
+  const [intakeLift, exhaustLift] = lifts[c]!;
+  const open = Math.max(
+    exhaustLift * opening(deg, 180 - EXHAUST_OPENS_BBDC, 360 + EXHAUST_CLOSES_ATDC),
+    intakeLift * opening(deg, 360 - INTAKE_OPENS_BTDC, intakeCloses[c]!),
+  );
+  const gas = Math.max(0.02 * clearance, volumeAt(model, angle, c) - liquids[c]!);
+  let change = model.moves[c] ? (-EXPONENT * pa * volumePerRad(model, angle, c) * speed) / gas : 0;
+  const releasing = deg > 540 && deg < 720 - RELEASE_CLOSES_BTDC ? releases[c]! : 0;
+  const hole = leaks[c]! + releasing;
+  if (hole > 0) {
+    const high = Math.max(pa, ambientPa);
+    const low = Math.min(pa, ambientPa);
+    const kelvin = pa > ambientPa ? AMBIENT_K * (pa / ambientPa) ** POLYTROPIC_RATIO : AMBIENT_K;
+    const flow = (hole * high * orificeFlow(low / high)) / Math.sqrt(AIR_J_PER_KG_K * kelvin);
+    const mass = (pa * gas) / (AIR_J_PER_KG_K * kelvin);
+    change += (EXPONENT * pa * (pa > ambientPa ? -flow : flow)) / mass;
+  }
+  return change + (open * (ambientPa - pa)) / PORT_LAG_S;
+}
+
+function ratesOf(model: Model, state: Float64Array, out: Float64Array): void {
+  const { engine, circuit } = model;
+  const angle = state[0]!;
+  const speed = state[1]!;
+  const motor = circuit.gear * circuit.efficiency * circuit.torqueConstant * ampsAt(model, speed);
+  out[0] = speed;
+  out[1] = (motor + gasTorque(model, state) - rubbing(engine, speed)) / engine.inertia;
+  for (let c = 0; c < model.n; c++) out[2 + c] = pressureRate(model, c, angle, speed, state[2 + c]!);
+}
+
+/** What is read off while it turns: energies by the trapezium, as fine as the steps are, and means once the inrush is over. */
+class CrankMeter {
+  readonly energy = { battery: 0, heat: 0, gearLoss: 0, friction: 0, gas: 0, kinetic: 0 };
+  readonly peakPa: number[];
+  readonly peakAmps: number[];
+  still = 0;
+  private meanTime = 0;
+  private angleFrom = 0;
+  private timeFrom = 0;
+  private volts = 0;
+  private current = 0;
+  private before: { readonly speed: number; readonly gas: number; readonly amps: number };
+
+  constructor(
+    private readonly model: Model,
+    private readonly start: Float64Array,
+  ) {
+    this.peakPa = Array<number>(model.n).fill(0);
+    this.peakAmps = Array<number>(model.n).fill(0);
+    this.before = { speed: 0, gas: gasTorque(model, start), amps: ampsAt(model, 0) };
+  }
+
+  /** After each step; true once it has stood still for long enough. */
+  watch(time: number, state: Float64Array, h: number): boolean {
+    const { model, energy, before } = this;
+    const { engine, circuit, ohms } = model;
+    const now = { speed: state[1]!, gas: gasTorque(model, state), amps: ampsAt(model, state[1]!) };
+    const mean = (f: (x: typeof now) => number) => 0.5 * (f(now) + f(before)) * h;
+    energy.battery += mean((x) => circuit.openVolts * x.amps);
+    energy.heat += mean((x) => ohms * x.amps ** 2);
+    energy.gearLoss += mean((x) => (1 - circuit.efficiency) * circuit.torqueConstant * circuit.gear * x.amps * x.speed);
+    energy.friction += mean((x) => rubbing(engine, x.speed) * x.speed);
+    energy.gas -= mean((x) => x.gas * x.speed);
+    if (time > INRUSH_S) {
+      if (this.timeFrom === 0) {
+        this.timeFrom = time;
+        this.angleFrom = state[0]!;
+      }
+      this.meanTime += h;
+      this.volts += mean((x) => circuit.openVolts - circuit.batteryOhms * x.amps);
+      this.current += mean((x) => x.amps);
+      for (let c = 0; c < model.n; c++) {
+        this.peakPa[c] = Math.max(this.peakPa[c]!, state[2 + c]! - model.ambientPa);
+        if (afterTopDeg(model, state[0]!, c) > 640) this.peakAmps[c] = Math.max(this.peakAmps[c]!, now.amps);
+      }
+    }
+    this.still = Math.abs(now.speed) < 0.25 ? this.still + h : 0;
+    this.before = now;
+    return this.still > STOPPED_S;
+  }
+
+  /** What it came to. */
+  read(run: { readonly state: Float64Array; readonly time: number; readonly steps: number }): Cranked {
+    const { engine, circuit } = this.model;
+    const stopped = this.still > STOPPED_S;
+    this.energy.kinetic = 0.5 * engine.inertia * run.state[1]! ** 2;
+    const turned = run.time - this.timeFrom;
+    const locked = ampsAt(this.model, 0);
+    const asLocked = stopped || this.meanTime === 0;
+    return {
+      rpm: stopped || turned <= 0 ? 0 : ((run.state[0]! - this.angleFrom) / turned) * (30 / Math.PI),
+      stopped,
+      turnedDeg: ((run.state[0]! - this.start[0]!) * 180) / Math.PI,
+      stoppedAtDeg: stopped ? ((((run.state[0]! * 180) / Math.PI) % 720) + 720) % 720 : null,
+      postVolts: asLocked ? circuit.openVolts - circuit.batteryOhms * locked : this.volts / this.meanTime,
+      amps: asLocked ? locked : this.current / this.meanTime,
+      peakPa: this.peakPa,
+      peakAmps: this.peakAmps,
+      energy: this.energy,
+      seconds: run.time,
+      steps: run.steps,
+    };
+  }
+}
+
 /**
  * A starter turning an engine: motor and battery as one circuit, crank as one inertia, each cylinder's air pressed and let out through
  * its leaks, valves and release; integrated over time with the error in hand.
@@ -122,161 +336,19 @@ export function crank(
   seconds = 1.6,
   tolerance = 1e-4,
 ): Cranked {
-  const { cylinders, inertia, frictionNm, viscousNms } = engine;
-  const { openVolts, batteryOhms, torqueConstant, gear, efficiency } = circuit;
-  const ohms = batteryOhms + circuit.positiveOhms + circuit.relayOhms + circuit.groundOhms + circuit.motorOhms;
-  if (!(ohms > 0 && inertia > 0)) throw new RangeError('crank: resistance and inertia must be above 0');
-  const n = cylinders.length;
-  const area = (Math.PI / 4) * (engine.boreMm / 1000) ** 2;
-  const r = engine.strokeMm / 2000;
-  const l = engine.rodMm / 1000;
-  const clearance = clearanceMl(engine, engine.compressionRatio) * 1e-6;
-  const clearances = cylinders.map((c) => clearance + area * (c.shortMm / 1000));
-  const leaks = cylinders.map((c) => (c.leakMm2 + c.heldOpenMm2) * 1e-6 * DISCHARGE);
-  const releases = cylinders.map((c) => c.releaseMm2 * 1e-6 * DISCHARGE);
-  const liquids = cylinders.map((c) => c.liquidMl * 1e-6);
-  const moves = cylinders.map((c) => !c.parted);
-  const intakeCloses = cylinders.map((c) => 540 + c.intakeClosesAbdcDeg * Math.min(1, c.intakeLift + 0.001));
-  const tops = cylinders.map((c) => (c.topDeg * Math.PI) / 180);
-  const lifts = cylinders.map((c) => [c.intakeLift, c.exhaustLift] as const);
-  const ratio = (EXPONENT - 1) / EXPONENT;
-  const cycle = 4 * Math.PI;
-
-  const amps = (speed: number) => Math.max(0, (openVolts - torqueConstant * gear * speed) / ohms);
-  /** Angle after a cylinder's top of compression, 0 .. 720 [deg]. */
-  const after = (angle: number, c: number) => {
-    const turned = (angle - tops[c]!) % cycle;
-    return ((turned < 0 ? turned + cycle : turned) * 180) / Math.PI;
-  };
-  // Torque of the gas on the crank at a state, for rates and for the energy told apart.
-  const gasTorque = (state: Float64Array) => {
-    let torque = 0;
-    for (let c = 0; c < n; c++) {
-      if (!moves[c]) continue;
-      const t = state[0]! - tops[c]!;
-      const sin = Math.sin(t);
-      const cos = Math.cos(t);
-      const root = Math.sqrt(l * l - r * r * sin * sin);
-      const perRad = area * r * sin * (1 + (r * cos) / root);
-      torque += (state[2 + c]! - ambientPa + wall(state, c)) * perRad;
-    }
-    return torque;
-  };
-  const volumeAt = (angle: number, c: number) => {
-    const t = angle - tops[c]!;
-    const sin = Math.sin(t);
-    return clearances[c]! + area * (r + l - r * Math.cos(t) - Math.sqrt(l * l - r * r * sin * sin));
-  };
-  /** What liquid adds where the room left is less than it and both valves are shut; past an open one it is pushed out. */
-  const wall = (state: Float64Array, c: number) => {
-    if (!(liquids[c]! > 0)) return 0;
-    const deg = after(state[0]!, c);
-    if (deg > 180 - EXHAUST_OPENS_BBDC && deg < intakeCloses[c]!) return 0;
-    const short = liquids[c]! - volumeAt(state[0]!, c) + 0.02 * clearance;
-    return short > 0 ? short * 1e6 * LIQUID_PA_PER_ML : 0;
-  };
-  const rates = (_: number, state: Float64Array, out: Float64Array) => {
-    const speed = state[1]!;
-    const motor = gear * efficiency * torqueConstant * amps(speed);
-    // Rubbing holds still what stands still.
-    const rub = frictionNm * Math.tanh(speed / 0.3) + viscousNms * speed;
-    out[0] = speed;
-    out[1] = (motor + gasTorque(state) - rub) / inertia;
-    for (let c = 0; c < n; c++) {
-      // A trial step may overshoot into nothing; it is refused for its error.
-      const pa = Math.max(1000, state[2 + c]!);
-      const deg = after(state[0]!, c);
-      const [intakeLift, exhaustLift] = lifts[c]!;
-      const open = Math.max(
-        exhaustLift * opening(deg, 180 - EXHAUST_OPENS_BBDC, 360 + EXHAUST_CLOSES_ATDC),
-        intakeLift * opening(deg, 360 - INTAKE_OPENS_BTDC, intakeCloses[c]!),
-      );
-      const gas = Math.max(0.02 * clearance, volumeAt(state[0]!, c) - liquids[c]!);
-      let change = 0;
-      if (moves[c]) {
-        const t = state[0]! - tops[c]!;
-        const sin = Math.sin(t);
-        const perRad = area * r * sin * (1 + (r * Math.cos(t)) / Math.sqrt(l * l - r * r * sin * sin));
-        change = (-EXPONENT * pa * perRad * speed) / gas;
-      }
-      const releasing = deg > 540 && deg < 720 - RELEASE_CLOSES_BTDC ? releases[c]! : 0;
-      const hole = leaks[c]! + releasing;
-      if (hole > 0) {
-        const high = Math.max(pa, ambientPa);
-        const low = Math.min(pa, ambientPa);
-        const kelvin = pa > ambientPa ? AMBIENT_K * (pa / ambientPa) ** ratio : AMBIENT_K;
-        const flow = (hole * high * orificeFlow(low / high)) / Math.sqrt(AIR_J_PER_KG_K * kelvin);
-        const mass = (pa * gas) / (AIR_J_PER_KG_K * kelvin);
-        change += (EXPONENT * pa * (pa > ambientPa ? -flow : flow)) / mass;
-      }
-      out[2 + c] = change + (open * (ambientPa - pa)) / PORT_LAG_S;
-    }
-  };
-  const start = new Float64Array(2 + n);
+  const model = modelOf(engine, circuit, ambientPa);
+  const start = new Float64Array(2 + model.n).fill(ambientPa);
   // A stopped engine is thrown back by the compression it did not get over, and rests some way before it.
-  start[0] = tops[0]! - RESTS_BEFORE_RAD + cycle;
-  for (let c = 0; c < n; c++) start[2 + c] = ambientPa;
-
-  const energy = { battery: 0, heat: 0, gearLoss: 0, friction: 0, gas: 0, kinetic: 0 };
-  let meanTime = 0;
-  let angleFrom = 0;
-  let timeFrom = 0;
-  let volts = 0;
-  let current = 0;
-  let still = 0;
-  const peakPa = Array<number>(n).fill(0);
-  const peakAmps = Array<number>(n).fill(0);
-  let before = { speed: 0, gas: gasTorque(start), amps: amps(0) };
-  const run = integrate(rates, start, seconds, {
+  start[0] = model.tops[0]! - RESTS_BEFORE_RAD + CYCLE_RAD;
+  start[1] = 0;
+  const meter = new CrankMeter(model, start);
+  const run = integrate((_, state, out) => ratesOf(model, state, out), start, seconds, {
     tolerance,
-    scales: [1, 10, ...Array<number>(n).fill(ambientPa)],
+    scales: [1, 10, ...Array<number>(model.n).fill(ambientPa)],
     longestStep: 0.004,
-    watch: (time, state, h) => {
-      const speed = state[1]!;
-      const now = { speed, gas: gasTorque(state), amps: amps(speed) };
-      // By the trapezium, as fine as the steps are.
-      const mean = (f: (x: typeof now) => number) => 0.5 * (f(now) + f(before)) * h;
-      energy.battery += mean((x) => openVolts * x.amps);
-      energy.heat += mean((x) => ohms * x.amps ** 2);
-      energy.gearLoss += mean((x) => (1 - efficiency) * torqueConstant * gear * x.amps * x.speed);
-      energy.friction += mean((x) => (frictionNm * Math.tanh(x.speed / 0.3) + viscousNms * x.speed) * x.speed);
-      energy.gas -= mean((x) => x.gas * x.speed);
-      if (time > INRUSH_S) {
-        if (timeFrom === 0) {
-          timeFrom = time;
-          angleFrom = state[0]!;
-        }
-        meanTime += h;
-        volts += mean((x) => openVolts - batteryOhms * x.amps);
-        current += mean((x) => x.amps);
-        for (let c = 0; c < n; c++) {
-          peakPa[c] = Math.max(peakPa[c]!, state[2 + c]! - ambientPa);
-          const deg = after(state[0]!, c);
-          if (deg > 640) peakAmps[c] = Math.max(peakAmps[c]!, now.amps);
-        }
-      }
-      still = Math.abs(speed) < 0.25 ? still + h : 0;
-      before = now;
-      return still > STOPPED_S;
-    },
+    watch: (time, state, h) => meter.watch(time, state, h),
   });
-  const stopped = still > STOPPED_S;
-  energy.kinetic = 0.5 * inertia * run.state[1]! ** 2;
-  const turned = run.time - timeFrom;
-  const locked = amps(0);
-  return {
-    rpm: stopped || turned <= 0 ? 0 : ((run.state[0]! - angleFrom) / turned) * (30 / Math.PI),
-    stopped,
-    turnedDeg: ((run.state[0]! - start[0]!) * 180) / Math.PI,
-    stoppedAtDeg: stopped ? ((((run.state[0]! * 180) / Math.PI) % 720) + 720) % 720 : null,
-    postVolts: stopped || meanTime === 0 ? openVolts - batteryOhms * locked : volts / meanTime,
-    amps: stopped || meanTime === 0 ? locked : current / meanTime,
-    peakPa,
-    peakAmps,
-    energy,
-    seconds: run.time,
-    steps: run.steps,
-  };
+  return meter.read(run);
 }
 
 /** Angle at which a room of `ml` is left above the piston on the way up, before its top [deg]; null when there is always more. */

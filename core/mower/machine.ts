@@ -120,6 +120,48 @@ export interface Mower {
 /** A flow nothing stands in the way of [ml/min]. */
 export const AMPLE_ML_MIN = 600;
 
+type Vary = (value: number, share: number) => number;
+
+const soundFuel = (engine: EngineWords, vary: Vary): Mower['fuel'] => ({
+  quality: 'fresh',
+  spoilt: 1,
+  shut: false,
+  vent: AMPLE_ML_MIN,
+  pickup: AMPLE_ML_MIN,
+  line: AMPLE_ML_MIN,
+  lineLook: 'ok',
+  filter: AMPLE_ML_MIN,
+  pump: engine.fuelFeed === 'gravity' ? AMPLE_ML_MIN : vary(500, 0.08),
+  pumpHole: false,
+  screen: AMPLE_ML_MIN,
+  needleMlMin: 0,
+  needleLook: 'ok',
+  float: 'ok',
+  level: 1,
+  main: 1,
+  idle: 1,
+  emulsion: 1,
+  bowlSeal: 'ok',
+  jetSeal: 'ok',
+  richer: 0,
+  choke: 'ok',
+  governor: 'ok',
+  bowl: 'clean',
+});
+
+const soundHarness = (engine: EngineWords, vary: Vary, chance: Random): Mower['harness'] => ({
+  legs: Array.from({ length: engine.cylinders }, () => ({
+    primaryOhms: vary(0.8, 0.2),
+    diode: 'good' as const,
+    chafed: false,
+    lead: 'on' as const,
+  })),
+  commonChafed: false,
+  connector: 'joined',
+  key: 'run',
+  polarity: chance.next() < 0.6 ? 'to-common' : 'from-common',
+});
+
 /**
  * A sound machine: one of a kind of engine, each a little different from the next.
  * Figures are those of such engines [M], spreads of what is found on sound ones [M].
@@ -192,45 +234,9 @@ export function soundMower(engine: EngineWords, chance: Random): Mower {
     release: { bumpMm: release ? 0.35 : 0, works: release, stuck: false },
     flywheel: { offsetDeg: 0, nutLoose: false, magnet: vary(1, 0.03) },
     cylinders: Array.from({ length: engine.cylinders }, () => soundCylinder(chance, coilOhms)),
-    harness: {
-      legs: Array.from({ length: engine.cylinders }, () => ({
-        primaryOhms: vary(0.8, 0.2),
-        diode: 'good' as const,
-        chafed: false,
-        lead: 'on' as const,
-      })),
-      commonChafed: false,
-      connector: 'joined',
-      key: 'run',
-      polarity: chance.next() < 0.6 ? 'to-common' : 'from-common',
-    },
+    harness: soundHarness(engine, vary, chance),
     wiringSeen: [],
-    fuel: {
-      quality: 'fresh',
-      spoilt: 1,
-      shut: false,
-      vent: AMPLE_ML_MIN,
-      pickup: AMPLE_ML_MIN,
-      line: AMPLE_ML_MIN,
-      lineLook: 'ok',
-      filter: AMPLE_ML_MIN,
-      pump: engine.fuelFeed === 'gravity' ? AMPLE_ML_MIN : vary(500, 0.08),
-      pumpHole: false,
-      screen: AMPLE_ML_MIN,
-      needleMlMin: 0,
-      needleLook: 'ok',
-      float: 'ok',
-      level: 1,
-      main: 1,
-      idle: 1,
-      emulsion: 1,
-      bowlSeal: 'ok',
-      jetSeal: 'ok',
-      richer: 0,
-      choke: 'ok',
-      governor: 'ok',
-      bowl: 'clean',
-    },
+    fuel: soundFuel(engine, vary),
     solenoid: { feed: true, ohms: vary(32, 0.08), plunger: 'free' },
     air: { filter: vary(0.98, 0.01), housing: true, exhaust: 1, packed: false },
     oil: { level: 'ok', fuelShare: 0, breather: true },

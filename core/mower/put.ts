@@ -1,6 +1,9 @@
 import { type FaultId, findFault } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
-import type { CylinderState, Mower } from './machine.ts';
+import type { Mower } from './machine.ts';
+import { CYLINDER, type OnCylinder } from './putOnCylinder.ts';
+import { between, ratio } from './scale.ts';
+import { stand } from './standing.ts';
 
 /** One thing that is wrong. */
 export interface Put {
@@ -16,13 +19,7 @@ export interface Put {
 
 export const putKey = ({ fault, cylinder }: Pick<Put, 'fault' | 'cylinder'>) => instanceKey(fault, cylinder);
 
-/** From `mild` at severity 0 to `worst` at 1; areas and flows by ratio, for they are felt so. */
-const between = (mild: number, worst: number, severity: number) => mild + (worst - mild) * severity;
-const ratio = (mild: number, worst: number, severity: number) => mild * (worst / mild) ** severity;
-
 type OnMachine = (m: Mower, severity: number, form: number) => void;
-type OnCylinder = (c: CylinderState, severity: number, form: number, m: Mower, index: number) => void;
-
 /** What each fault of the machine does to it. Figures are those of such parts when they are bad [M]. */
 const MACHINE = {
   'power.battery-flat': (m, s) => {
@@ -221,141 +218,6 @@ const MACHINE = {
   },
 } satisfies Partial<Record<FaultId, OnMachine>>;
 
-/** The same for faults of one cylinder. */
-const CYLINDER = {
-  'spark.plug-fouled': (c, s, form) => {
-    c.plug.passes = between(0.6, 0.05, s);
-    c.plug.look = form < 0.45 ? 'sooty' : form < 0.7 ? 'oily' : form < 0.85 ? 'bridged' : 'cracked';
-    if (form >= 0.7) c.plug.passes = 0.05;
-  },
-  'spark.plug-lead': (c, s, form) => {
-    c.lead = {
-      passes: between(0.55, 0, s),
-      look: form < 0.25 ? 'pinched' : form < 0.5 ? 'chafed' : form < 0.75 ? 'arcing' : 'loose-terminal',
-      flexes: form > 0.55,
-    };
-  },
-  'spark.coil-open': (c) => {
-    c.coil.open = true;
-  },
-  'spark.coil-hot': (c, s) => {
-    c.coil.failsC = between(95, 55, s);
-  },
-  'spark.coil-speed': (c, s) => {
-    c.coil.failsRpm = between(3300, 2000, s);
-  },
-  'spark.coil-weak': (c, s) => {
-    c.coil.strength = between(0.62, 0.25, s);
-  },
-  'spark.gap-wide': (c, s) => {
-    c.coil.gapMm = between(0.4, 0.9, s);
-  },
-  'spark.gap-tight': (c, s) => {
-    c.coil.gapMm = between(0.12, 0.02, s);
-  },
-  'spark.kill-lead': (_c, _s, _form, m, index) => {
-    m.harness = { ...m.harness, legs: m.harness.legs.map((leg, i) => (i === index ? { ...leg, chafed: true } : leg)) };
-    m.wiringSeen.push(`kill-lead-${index + 1}`);
-  },
-  'spark.kill-diode-short': (_c, _s, _form, m, index) => {
-    m.harness = withDiode(m, index, 'shorted');
-  },
-  'spark.kill-diode-open': (_c, _s, _form, m, index) => {
-    m.harness = withDiode(m, index, 'open');
-  },
-  'spark.plug-gap': (c, s, form) => {
-    c.plug.gapMm = form < 0.75 ? between(1, 1.6, s) : between(0.35, 0.05, s);
-  },
-  'fuel.barrel-jet': (c, s) => {
-    c.jet = between(0.6, 0.05, s);
-  },
-  'air.intake-leak': (c, s) => {
-    c.airLeakMm2 = ratio(4, 40, s);
-  },
-  'valve.lash-tight-intake': (c, s) => {
-    c.lashMm.intake = between(0.03, -0.05, s);
-  },
-  'valve.lash-tight-exhaust': (c, s) => {
-    c.lashMm.exhaust = between(0.05, -0.05, s);
-  },
-  'valve.lash-wide': (c, s) => {
-    c.lashMm.intake = between(0.25, 0.7, s);
-    c.lashMm.exhaust = between(0.33, 0.8, s);
-  },
-  'valve.rocker-loose': (c, s) => {
-    c.studLoose = true;
-    c.lashMm.intake += between(0.3, 1.2, s);
-    c.lift.intake = between(0.75, 0.2, s);
-  },
-  'valve.pushrod': (c, s, form) => {
-    c.pushrod = s > 0.5 ? 'off' : 'bent';
-    const valve = form < 0.5 ? 'intake' : 'exhaust';
-    if (s > 0.5) c.lift[valve] = 0;
-    // A bent rod is a short one: what it lacks is clearance.
-    else c.lashMm[valve] += between(0.9, 2.6, 2 * s);
-  },
-  'valve.stuck': (c, s) => {
-    c.stuckMm2 = ratio(25, 250, s);
-  },
-  'valve.intake-leak': (c, s) => {
-    c.leakMm2.intake += ratio(1, 12, s);
-  },
-  'valve.exhaust-leak': (c, s) => {
-    c.leakMm2.exhaust += ratio(1, 12, s);
-  },
-  'valve.spring': (c, s) => {
-    c.springBroken = true;
-    c.floatsRpm = between(3000, 1500, s);
-  },
-  'valve.lifter': (c, s) => {
-    c.lifterCollapsed = true;
-    c.lift.intake = between(0.6, 0.2, s);
-    c.lift.exhaust = between(0.75, 0.4, s);
-  },
-  'valve.cam-lobe': (c, s, form) => {
-    c.lobeWorn = true;
-    if (form < 0.5) c.lift.intake = between(0.6, 0.15, s);
-    else c.lift.exhaust = between(0.6, 0.15, s);
-  },
-  // To every check it is a valve that stays open: what holds it is seen with the head off.
-  'valve.debris': (c, s) => {
-    c.stuckMm2 = ratio(30, 250, s);
-  },
-  'seal.head-gasket-out': (c, s) => {
-    c.leakMm2.edge = ratio(0.4, 8, s);
-    c.edgeHot = between(2.2, 1.2, s);
-  },
-  'seal.head-gasket-gallery': (c, s) => {
-    c.leakMm2.gallery = ratio(1, 10, s);
-    c.oilPassed = between(0.3, 1, s);
-  },
-  'seal.rings': (c, s) => {
-    c.leakMm2.rings += ratio(1, 8, s);
-    c.oilPassed = between(0.4, 1, s);
-  },
-  'seal.bore-scored': (c, s) => {
-    c.leakMm2.rings += ratio(0.8, 8, s);
-    c.bore = 'scored';
-    c.oilPassed = between(0.4, 1, s);
-  },
-  'seal.piston-holed': (c) => {
-    c.leakMm2.rings += 80;
-    c.bore = 'hole';
-    c.oilPassed = 1;
-  },
-  'seal.rod-broken': (c) => {
-    c.parted = true;
-  },
-  'seal.rod-bent': (c, s) => {
-    c.shortMm = between(1.2, 4, s);
-  },
-} satisfies Partial<Record<FaultId, OnCylinder>>;
-
-const withDiode = (m: Mower, index: number, diode: 'shorted' | 'open') => ({
-  ...m.harness,
-  legs: m.harness.legs.map((leg, i) => (i === index ? { ...leg, diode } : leg)),
-});
-
 /** A fault of the catalogue that does nothing to the machine is a red line here. */
 type NotPut = Exclude<FaultId, keyof typeof MACHINE | keyof typeof CYLINDER>;
 const allPut: [NotPut] extends [never] ? true : { readonly notPut: NotPut } = true;
@@ -385,37 +247,4 @@ export function withFaults(sound: Mower, faults: readonly Put[]): Mower {
   m.battery.testerOhms *= 1 + 2.2 * Math.max(0, Math.min(1.2, 12.4 - m.battery.openVolts));
   stand(m);
   return m;
-}
-
-/** A full charge [V] [M]. */
-const CHARGED_V = 12.6;
-
-/** The same machine once its battery was on a charger; a cell that is gone takes none. What emptied it is still there. */
-export function charged(m: Mower): Mower {
-  const { battery } = m;
-  if (battery.cellGone) return m;
-  const openVolts = Math.max(battery.openVolts, CHARGED_V);
-  return { ...m, battery: { ...battery, openVolts, testerOhms: battery.chargedOhms, fed: true } };
-}
-
-/** Share of the fuel past a needle that finds its way above a piston while it stands; the rest is in the oil [M]. */
-const ABOVE_PISTON = 0.3;
-
-/** What standing parked does: fuel past the needle, or past a diaphragm, fills the cylinder with its intake open, then the oil. */
-function stand(m: Mower): void {
-  const solenoidHolds = m.solenoid.plunger !== 'stuck-open';
-  const shut = m.fuel.shut || m.fuel.quality === 'empty';
-  const perMin = shut
-    ? 0
-    : m.fuel.needleMlMin * (m.engine.fuelFeed === 'gravity' ? 1 : 0.5) * (solenoidHolds ? 0.6 : 1);
-  const passed = Math.min(900, perMin * m.parkedHours * 2) + (m.fuel.pumpHole ? 150 : 0);
-  const first = m.cylinders[(m.parkedHours % m.cylinders.length) | 0]!;
-  const clearance = 47;
-  // A little above the piston seeps past its rings; much of it stays.
-  if (passed > 60 && !m.fuel.pumpHole) first.liquidMl = Math.min(1.6 * clearance, ABOVE_PISTON * passed * 0.6);
-  m.oil.fuelShare = Math.min(0.5, (passed * (1 - ABOVE_PISTON)) / 1000 / m.sheet.oilLitres);
-  if (!m.air.housing && m.parkedHours > 40) {
-    first.liquidMl = 60;
-    first.water = true;
-  }
 }

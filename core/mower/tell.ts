@@ -54,6 +54,76 @@ const TURNING_TOLD: Partial<Record<Turned['how'], Symptom>> = {
   'kicks-back': 'kicks-back',
 };
 
+type Say = (symptom: Symptom, chance: number) => void;
+
+/** What is told of a machine that starts: how it pulls, hunts and misses. */
+function runningSymptoms(view: View, say: Say): void {
+  const { m } = view;
+  const idle = view.going('idle', false);
+  const full = view.going('full-speed', false);
+  const loaded = view.going('loaded', false);
+  const hot = view.going('loaded', true);
+  const share = (r: Running) => r.strength.reduce((a, b) => a + b, 0) / r.strength.length;
+  const least = (r: Running) => Math.min(...r.strength);
+  const most = (r: Running) => Math.max(...r.strength);
+  const twin = m.engine.cylinders > 1;
+  if (share(loaded) < 0.91) say('low-power', 1.3 * (0.95 - share(loaded)) + 0.2);
+  if (twin && least(idle) < 0.25 && most(idle) > 0.5) {
+    say('one-cylinder', 0.5);
+    say('runs-rough', 0.6);
+    say('misfire-steady', 0.35);
+  }
+  // A misfire is a firing that fails; a charge that is merely weak is felt as lost power.
+  const failing = Math.min(...loaded.fires, ...full.fires);
+  if (failing < 0.85 && least(idle) > 0.4) say(failing < 0.3 ? 'misfire-steady' : 'misfire-intermittent', 0.45);
+  if (least(idle) < 0.75) say('runs-rough', 0.5);
+  if (idle.runs && least(idle) > 0.85 && share(loaded) < 0.8) say('idles-fine', 0.4);
+  const mix = (r: Running) => r.mixture.reduce((a, b) => a + b, 0) / r.mixture.length;
+  if (mix(loaded) < 0.82) {
+    say('surges', 0.45);
+    say('pops-intake', 0.2);
+    if (mix(loaded) < 0.7) say('runs-on-choke-only', 0.35);
+    if (!loaded.runs || mix(loaded) < 0.65) say('bogs-open-throttle', 0.5);
+  }
+  // A governor hunts on a charge that is lean at small throttle.
+  if (mix(idle) < 0.88 || mix(view.going('half-speed', false)) < 0.85) say('surges', 0.5);
+  if (mix(idle) < 0.75) {
+    say('surges', 0.6);
+    say('runs-on-choke-only', 0.25);
+  }
+  if (mix(idle) > 1.35 || mix(loaded) > 1.35) say('smoke-black', 0.55);
+  // Spark stops at a speed as if switched off; fuel that does not keep up fades.
+  const half = view.going('half-speed', false);
+  if (half.spark.some((spark, i) => spark > 1.2 && full.spark[i]! < 0.7)) say('cuts-out-at-speed', 0.55);
+  if (!full.runs && idle.runs) say('dies-after-minutes', 0.25);
+  if (least(hot) < 0.5 * least(loaded) || (!hot.runs && loaded.runs))
+    say(hot.runs ? 'low-power' : 'dies-after-minutes', 0.6);
+  // What closes in time lets it go well at first.
+  if (supplyMlPerMin(m, true) < 0.5 * supplyMlPerMin(m, false)) say('dies-after-minutes', 0.75);
+  lastingSymptoms(view, say);
+}
+
+/** What is told of it besides: how it starts hot and cold, what it smokes, bangs and knocks. */
+function lastingSymptoms(view: View, say: Say): void {
+  const { m } = view;
+  const idle = view.going('idle', false);
+  if (!starts(view, true)) say('hard-start-hot', 0.6);
+  if (view.going('cranking', false).strength.reduce((a, b) => Math.max(a, b), 0) < 0.5) say('hard-start-cold', 0.5);
+  if (m.fuel.choke === 'stuck-open') say('hard-start-cold', 0.6);
+  if (m.cylinders.some((c) => c.oilPassed > 0.3))
+    say('smoke-blue', 0.7 * Math.max(...m.cylinders.map((c) => c.oilPassed)));
+  if (!m.oil.breather) say('smoke-blue', 0.5);
+  if (m.oil.level === 'over' || m.oil.fuelShare > 0.15) say('smoke-blue', 0.35);
+  if (m.air.packed) say('overheats', 0.5);
+  if (m.fuel.governor !== 'ok') say('surges', 0.7);
+  if (m.solenoid.plunger === 'stuck-open') say('after-fire-at-shutdown', 0.75);
+  if (m.cylinders.some((c, i) => leakOf(c, true) > 6 && view.going('idle', false).fires[i]! > 0.5))
+    say(m.cylinders.some((c) => c.leakMm2.intake > 3 || c.lashMm.intake < 0) ? 'pops-intake' : 'pops-exhaust', 0.35);
+  if (idle.fires.some((f) => f < 0.3)) say('pops-exhaust', 0.2);
+  if (keepsFiring(m)) say('will-not-shut-off', 0.85);
+  if (m.oil.level === 'low') say('knock', 0.3);
+}
+
 /** What anybody would notice of it, each with how surely, worked out from what it does. */
 export function symptomsOf(view: View): ReadonlyMap<Symptom, number> {
   const out = new Map<Symptom, number>();
@@ -74,64 +144,7 @@ export function symptomsOf(view: View): ReadonlyMap<Symptom, number> {
     say(view.going('cranking', false).runs && !idles.runs ? 'starts-then-dies' : 'cranks-no-start', 0.93);
     if (m.line.fuse === 'corroded') say('dies-with-seat-or-blades', 0.1);
   }
-  if (coldStart) {
-    const idle = view.going('idle', false);
-    const full = view.going('full-speed', false);
-    const loaded = view.going('loaded', false);
-    const hot = view.going('loaded', true);
-    const share = (r: Running) => r.strength.reduce((a, b) => a + b, 0) / r.strength.length;
-    const least = (r: Running) => Math.min(...r.strength);
-    const most = (r: Running) => Math.max(...r.strength);
-    const twin = m.engine.cylinders > 1;
-    if (share(loaded) < 0.91) say('low-power', 1.3 * (0.95 - share(loaded)) + 0.2);
-    if (twin && least(idle) < 0.25 && most(idle) > 0.5) {
-      say('one-cylinder', 0.5);
-      say('runs-rough', 0.6);
-      say('misfire-steady', 0.35);
-    }
-    // A misfire is a firing that fails; a charge that is merely weak is felt as lost power.
-    const failing = Math.min(...loaded.fires, ...full.fires);
-    if (failing < 0.85 && least(idle) > 0.4) say(failing < 0.3 ? 'misfire-steady' : 'misfire-intermittent', 0.45);
-    if (least(idle) < 0.75) say('runs-rough', 0.5);
-    if (idle.runs && least(idle) > 0.85 && share(loaded) < 0.8) say('idles-fine', 0.4);
-    const mix = (r: Running) => r.mixture.reduce((a, b) => a + b, 0) / r.mixture.length;
-    if (mix(loaded) < 0.82) {
-      say('surges', 0.45);
-      say('pops-intake', 0.2);
-      if (mix(loaded) < 0.7) say('runs-on-choke-only', 0.35);
-      if (!loaded.runs || mix(loaded) < 0.65) say('bogs-open-throttle', 0.5);
-    }
-    // A governor hunts on a charge that is lean at small throttle.
-    if (mix(idle) < 0.88 || mix(view.going('half-speed', false)) < 0.85) say('surges', 0.5);
-    if (mix(idle) < 0.75) {
-      say('surges', 0.6);
-      say('runs-on-choke-only', 0.25);
-    }
-    if (mix(idle) > 1.35 || mix(loaded) > 1.35) say('smoke-black', 0.55);
-    // Spark stops at a speed as if switched off; fuel that does not keep up fades.
-    const half = view.going('half-speed', false);
-    if (half.spark.some((spark, i) => spark > 1.2 && full.spark[i]! < 0.7)) say('cuts-out-at-speed', 0.55);
-    if (!full.runs && idle.runs) say('dies-after-minutes', 0.25);
-    if (least(hot) < 0.5 * least(loaded) || (!hot.runs && loaded.runs))
-      say(hot.runs ? 'low-power' : 'dies-after-minutes', 0.6);
-    // What closes in time lets it go well at first.
-    if (supplyMlPerMin(m, true) < 0.5 * supplyMlPerMin(m, false)) say('dies-after-minutes', 0.75);
-    if (!starts(view, true)) say('hard-start-hot', 0.6);
-    if (view.going('cranking', false).strength.reduce((a, b) => Math.max(a, b), 0) < 0.5) say('hard-start-cold', 0.5);
-    if (m.fuel.choke === 'stuck-open') say('hard-start-cold', 0.6);
-    if (m.cylinders.some((c) => c.oilPassed > 0.3))
-      say('smoke-blue', 0.7 * Math.max(...m.cylinders.map((c) => c.oilPassed)));
-    if (!m.oil.breather) say('smoke-blue', 0.5);
-    if (m.oil.level === 'over' || m.oil.fuelShare > 0.15) say('smoke-blue', 0.35);
-    if (m.air.packed) say('overheats', 0.5);
-    if (m.fuel.governor !== 'ok') say('surges', 0.7);
-    if (m.solenoid.plunger === 'stuck-open') say('after-fire-at-shutdown', 0.75);
-    if (m.cylinders.some((c, i) => leakOf(c, true) > 6 && view.going('idle', false).fires[i]! > 0.5))
-      say(m.cylinders.some((c) => c.leakMm2.intake > 3 || c.lashMm.intake < 0) ? 'pops-intake' : 'pops-exhaust', 0.35);
-    if (idle.fires.some((f) => f < 0.3)) say('pops-exhaust', 0.2);
-    if (keepsFiring(m)) say('will-not-shut-off', 0.85);
-    if (m.oil.level === 'low') say('knock', 0.3);
-  }
+  if (coldStart) runningSymptoms(view, say);
   if (drips(m)) say('fuel-drips', m.fuel.bowlSeal === 'ok' ? 0.35 : 0.6);
   if (m.oil.fuelShare > 0.06) say('oil-level-rises', 0.4);
   return out;

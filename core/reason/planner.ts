@@ -67,6 +67,70 @@ export function maskCost({ accessMin }: Pick<Planner, 'accessMin'>, mask: number
   return sum;
 }
 
+/** Access by bit, and each check in the states some rule asks for, numbered as they are met. */
+class ProbeBook {
+  readonly accessKeys: string[] = [];
+  readonly probes: Probe[] = [];
+  private readonly indexOf = new Map<string, number>();
+  private readonly instances: ReadonlyMap<string, CheckInstance>;
+
+  constructor(
+    instances: readonly CheckInstance[],
+    private readonly cylinders: readonly number[],
+  ) {
+    this.instances = new Map(instances.map((c) => [c.key, c]));
+  }
+
+  maskOf({ check, cylinder }: CheckInstance): number {
+    return accessKeysFor(check, cylinder, this.cylinders).reduce((mask, key) => mask | this.bitOf(key), 0);
+  }
+
+  /** The number of the probe that meets a need on that cylinder; null where the check is not made. */
+  probeFor(need: Need, target: number | null): number | null {
+    const instance = this.instances.get(instanceKey(need.check, target));
+    if (!instance) return null;
+    const state = need.when?.states?.[0] ?? instance.check.states[0]!;
+    const hot = need.when?.temperatures?.includes('hot') ?? false;
+    const key = `${instance.key}|${state}|${hot}`;
+    let at = this.indexOf.get(key);
+    if (at === undefined) {
+      at = this.probes.length;
+      this.indexOf.set(key, at);
+      const minutes = instance.check.minutes + (STATE_MIN[state] ?? 0);
+      this.probes.push({ instance, state, hot, minutes, mask: this.maskOf(instance) });
+    }
+    return at;
+  }
+
+  private bitOf(key: string): number {
+    if (!this.accessKeys.includes(key)) this.accessKeys.push(key);
+    return 1 << this.accessKeys.indexOf(key);
+  }
+}
+
+/** What a settling rule asks for on this engine; null where some of it cannot be had. */
+function needsOf(
+  rule: readonly Need[],
+  faultCylinder: number | null,
+  { checks }: Catalogue,
+  book: ProbeBook,
+  cylinders: number[],
+): RouteNeed[] | null {
+  const needs: RouteNeed[] = [];
+  for (const need of rule) {
+    const scope = checks.find((c) => c.check.id === need.check)?.check.scope;
+    if (scope === undefined) return null;
+    // A fault of no cylinder is settled on any one of them.
+    const targets = neededOn(need, scope === 'cylinder', faultCylinder, cylinders);
+    for (const target of faultCylinder === null ? targets.slice(0, 1) : targets) {
+      const probe = book.probeFor(need, target);
+      if (probe === null) return null;
+      needs.push({ probe, need, target });
+    }
+  }
+  return needs;
+}
+
 /**
  * Prepares the plan for one engine; `complaint` decides which faults would explain it.
  * @param makes whether the house makes that check at all: it owns the instrument and does not leave the check out
@@ -78,67 +142,24 @@ export function plannerFor(
   makes: (check: CheckDefinition) => boolean = () => true,
 ): Planner {
   const cylinders = Array.from({ length: catalogue.engine.cylinders }, (_, i) => i + 1);
-  const accessKeys: string[] = [];
-  const bitOf = (key: string) => {
-    if (!accessKeys.includes(key)) accessKeys.push(key);
-    return 1 << accessKeys.indexOf(key);
-  };
-  const maskOf = (instance: CheckInstance) =>
-    accessKeysFor(instance.check, instance.cylinder, cylinders).reduce((mask, key) => mask | bitOf(key), 0);
-  const instances = new Map(catalogue.checks.filter((c) => makes(c.check)).map((c) => [c.key, c]));
-  const probes: Probe[] = [];
-  const probeIndex = new Map<string, number>();
-  const probeFor = (need: Need, target: number | null): number | null => {
-    const instance = instances.get(instanceKey(need.check, target));
-    if (!instance) return null;
-    const state = need.when?.states?.[0] ?? instance.check.states[0]!;
-    const hot = need.when?.temperatures?.includes('hot') ?? false;
-    const key = `${instance.key}|${state}|${hot}`;
-    let at = probeIndex.get(key);
-    if (at === undefined) {
-      at = probes.length;
-      probeIndex.set(key, at);
-      probes.push({
+  const made = catalogue.checks.filter((c) => makes(c.check));
+  const book = new ProbeBook(made, cylinders);
+  const { probes, accessKeys } = book;
+  const routes = catalogue.faults.flatMap(({ definition, cylinder }, fault) =>
+    definition.settledBy.flatMap((rule): Route[] => {
+      const needs = needsOf(rule, cylinder, catalogue, book, cylinders);
+      if (!needs) return [];
+      return [{ fault, faultCylinder: cylinder, needs, efficacy: efficacyOf(network, probes, needs, fault, cylinder) }];
+    }),
+  );
+  const candidates = made
+    .filter((c) => c.check.proposed)
+    .flatMap((instance) =>
+      (instance.check.offeredIn ?? instance.check.states).map((state) => ({
         instance,
         state,
-        hot,
-        minutes: instance.check.minutes + (STATE_MIN[state] ?? 0),
-        mask: maskOf(instance),
-      });
-    }
-    return at;
-  };
-  const routes: Route[] = [];
-  catalogue.faults.forEach((fault, f) => {
-    for (const rule of fault.definition.settledBy) {
-      const needs: RouteNeed[] = [];
-      let possible = true;
-      for (const need of rule) {
-        const scope = catalogue.checks.find((c) => c.check.id === need.check)?.check.scope;
-        if (scope === undefined) possible = false;
-        else {
-          // A fault of no cylinder is settled on any one of them.
-          const targets = neededOn(need, scope === 'cylinder', fault.cylinder, cylinders);
-          for (const target of fault.cylinder === null ? targets.slice(0, 1) : targets) {
-            const probe = probeFor(need, target);
-            if (probe === null) possible = false;
-            else needs.push({ probe, need, target });
-          }
-        }
-      }
-      if (possible)
-        routes.push({
-          fault: f,
-          faultCylinder: fault.cylinder,
-          needs,
-          efficacy: efficacyOf(network, probes, needs, f, fault.cylinder),
-        });
-    }
-  });
-  const candidates = catalogue.checks
-    .filter((c) => c.check.proposed && makes(c.check))
-    .flatMap((instance) =>
-      (instance.check.offeredIn ?? instance.check.states).map((state) => ({ instance, state, mask: maskOf(instance) })),
+        mask: book.maskOf(instance),
+      })),
     );
   const explains = Uint8Array.from(catalogue.faults, (fault) =>
     Number(complaint.some((s) => symptomChance(fault, s, AS_COMPLAINED) > 0.05)),

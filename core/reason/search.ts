@@ -119,6 +119,161 @@ function roadOf(planner: Planner, missing: Missing, route: number, start: Search
   return { fault, power, needed, mask, heats, probeBits, covers, faultBits };
 }
 
+/** One search as it goes: what is still worth going for, at what price, and what is settled. */
+interface Going {
+  readonly planner: Planner;
+  readonly roads: Roads;
+  /** Mass of each fault. */
+  readonly mass: Float64Array;
+  /** Chance that a fault, if there, is still unsettled. */
+  readonly left: Float64Array;
+  /** Minutes at which a fault is settled, weighed by the chance that it is. */
+  readonly finish: Float64Array;
+  /** Closed to begin with: what is not worth going for, and what has been gone. */
+  readonly spent: Uint8Array;
+  readonly ratios: Float64Array;
+  readonly costs: Float64Array;
+  readonly done: Uint8Array;
+  readonly alive: Int16Array;
+  standing: number;
+  mask: number;
+  hot: boolean;
+  time: number;
+  readonly order: number[];
+}
+
+/** Mass of each fault over the sets it is in. */
+function massOfFaults(
+  weights: Float64Array,
+  members: Int16Array,
+  faults: number,
+): { mass: Float64Array; total: number } {
+  let total = 0;
+  const mass = new Float64Array(faults);
+  for (let i = 0, k = 0; i < weights.length; i++, k += 3) {
+    const weight = weights[i]!;
+    total += weight;
+    // Places fill from the first; an empty one ends the set.
+    if (members[k]! >= 0) {
+      mass[members[k]!]! += weight;
+      if (members[k + 1]! >= 0) {
+        mass[members[k + 1]!]! += weight;
+        if (members[k + 2]! >= 0) mass[members[k + 2]!]! += weight;
+      }
+    }
+  }
+  return { mass, total };
+}
+
+function setOut(planner: Planner, roads: Roads, mass: Float64Array, total: number, start: SearchStart): Going {
+  const going: Going = {
+    planner,
+    roads,
+    mass,
+    left: new Float64Array(mass.length).fill(1),
+    finish: new Float64Array(mass.length),
+    spent: new Uint8Array(roads.length).fill(1),
+    ratios: new Float64Array(roads.length),
+    costs: new Float64Array(roads.length),
+    done: new Uint8Array(planner.probes.length),
+    alive: new Int16Array(roads.length),
+    standing: 0,
+    mask: start.mask,
+    hot: start.hot,
+    time: 0,
+    order: [],
+  };
+  const { left, spent, alive } = going;
+  for (let r = 0; r < roads.length; r++) if (roads[r]!.needed.length === 0) left[roads[r]!.fault] = 0;
+  for (let r = 0; r < roads.length; r++) {
+    const road = roads[r]!;
+    if (road.needed.length === 0 || !(mass[road.fault]! > LIVE * total)) continue;
+    spent[r] = 0;
+    if (left[road.fault]! >= SETTLED_ENOUGH) alive[going.standing++] = r;
+  }
+  for (let i = 0; i < going.standing; i++) weigh(going, alive[i]!);
+  return going;
+}
+
+/** What a road costs from here, and what it gains for that. */
+function weigh(going: Going, r: number): void {
+  const { planner, roads, mass, left, spent, done, mask, hot } = going;
+  const road = roads[r]!;
+  let cost = 0;
+  let extra = 0;
+  let heats = false;
+  for (const index of road.needed) {
+    if (done[index]) continue;
+    const probe = planner.probes[index]!;
+    cost += probe.minutes;
+    extra |= probe.mask & ~mask;
+    heats ||= probe.hot && !hot;
+  }
+  cost += maskCost(planner, extra) + (heats ? HOT_MIN : 0);
+  let gain = mass[road.fault]! * left[road.fault]! * road.power;
+  for (const other of road.covers) {
+    if (spent[other]) continue;
+    const rival = roads[other]!;
+    gain += mass[rival.fault]! * left[rival.fault]! * rival.power;
+  }
+  going.costs[r] = cost;
+  going.ratios[r] = gain / Math.max(cost, 0.01);
+}
+
+function settle(going: Going, r: number): void {
+  going.spent[r] = 1;
+  const { fault, power } = going.roads[r]!;
+  going.finish[fault]! += going.left[fault]! * power * Math.min(SEARCH_CAP_MIN, going.time);
+  going.left[fault]! *= 1 - power;
+}
+
+/** The road that gains most for its minutes, or -1 where none gains anything. */
+function bestOf({ alive, ratios, standing }: Going): number {
+  let best = -1;
+  let bestRatio = 0;
+  for (let i = 0; i < standing; i++) {
+    const r = alive[i]!;
+    if (ratios[r]! > bestRatio) {
+      bestRatio = ratios[r]!;
+      best = r;
+    }
+  }
+  return best;
+}
+
+/** Goes one road: its checks are made, it and what they cover is settled, and what that touches is weighed anew. */
+function goOne(going: Going, best: number): void {
+  const { roads, done, spent, left, alive } = going;
+  const taken = roads[best]!;
+  going.time += going.costs[best]!;
+  const opened = taken.mask & ~going.mask;
+  const heated = taken.heats && !going.hot;
+  for (const index of taken.needed) {
+    if (!done[index]) going.order.push(index);
+    done[index] = 1;
+  }
+  going.mask |= taken.mask;
+  going.hot ||= taken.heats;
+  settle(going, best);
+  for (const other of taken.covers) if (!spent[other]) settle(going, other);
+  // Only what the step touched is weighed anew; a bit may stand for several, which weighs some for nothing.
+  let still = 0;
+  for (let i = 0; i < going.standing; i++) {
+    const r = alive[i]!;
+    const road = roads[r]!;
+    if (spent[r] || left[road.fault]! < SETTLED_ENOUGH) continue;
+    alive[still++] = r;
+    if (
+      road.mask & opened ||
+      road.probeBits & taken.probeBits ||
+      road.faultBits & taken.faultBits ||
+      (heated && road.heats)
+    )
+      weigh(going, r);
+  }
+  going.standing = still;
+}
+
 /**
  * Expected minutes of search: the settling checks in order of probability over minutes, each paid once, access paid once along
  * the way. A set of faults is finished at the last of them; before the first repair, at the first that explains the complaint.
@@ -133,111 +288,16 @@ export function expectedSearch(
   faults: number,
   start: SearchStart,
 ): { minutes: number; order: number[] } {
-  let total = 0;
-  const p = new Float64Array(faults);
-  for (let i = 0, k = 0; i < weights.length; i++, k += 3) {
-    const weight = weights[i]!;
-    total += weight;
-    // Places fill from the first; an empty one ends the set.
-    if (members[k]! >= 0) {
-      p[members[k]!]! += weight;
-      if (members[k + 1]! >= 0) {
-        p[members[k + 1]!]! += weight;
-        if (members[k + 2]! >= 0) p[members[k + 2]!]! += weight;
-      }
-    }
-  }
+  const { mass, total } = massOfFaults(weights, members, faults);
   if (!(total > 0)) return { minutes: 0, order: [] };
-  const finish = new Float64Array(faults);
-  // Chance that a fault, if there, is still unsettled.
-  const left = new Float64Array(faults).fill(1);
-  // Closed to begin with: what is not worth going for, and what has been gone.
-  const spent = new Uint8Array(roads.length).fill(1);
-  const ratios = new Float64Array(roads.length);
-  const costs = new Float64Array(roads.length);
-  const done = new Uint8Array(planner.probes.length);
-  const alive = new Int16Array(roads.length);
-  let standing = 0;
-  for (let r = 0; r < roads.length; r++) if (roads[r]!.needed.length === 0) left[roads[r]!.fault] = 0;
-  for (let r = 0; r < roads.length; r++) {
-    const road = roads[r]!;
-    if (road.needed.length === 0 || !(p[road.fault]! > LIVE * total)) continue;
-    spent[r] = 0;
-    if (left[road.fault]! >= SETTLED_ENOUGH) alive[standing++] = r;
-  }
-  let { mask, hot } = start;
-  let time = 0;
-  const order: number[] = [];
-  const weigh = (r: number) => {
-    const road = roads[r]!;
-    let cost = 0;
-    let extra = 0;
-    let heats = false;
-    for (const index of road.needed) {
-      if (done[index]) continue;
-      const probe = planner.probes[index]!;
-      cost += probe.minutes;
-      extra |= probe.mask & ~mask;
-      heats ||= probe.hot && !hot;
-    }
-    cost += maskCost(planner, extra) + (heats ? HOT_MIN : 0);
-    let gain = p[road.fault]! * left[road.fault]! * road.power;
-    for (const other of road.covers) {
-      if (spent[other]) continue;
-      const rival = roads[other]!;
-      gain += p[rival.fault]! * left[rival.fault]! * rival.power;
-    }
-    costs[r] = cost;
-    ratios[r] = gain / Math.max(cost, 0.01);
-  };
-  const settle = (r: number) => {
-    spent[r] = 1;
-    const { fault, power } = roads[r]!;
-    finish[fault]! += left[fault]! * power * Math.min(SEARCH_CAP_MIN, time);
-    left[fault]! *= 1 - power;
-  };
-  for (let i = 0; i < standing; i++) weigh(alive[i]!);
-  while (time <= SEARCH_CAP_MIN) {
-    let best = -1;
-    let bestRatio = 0;
-    for (let i = 0; i < standing; i++) {
-      const r = alive[i]!;
-      if (ratios[r]! > bestRatio) {
-        bestRatio = ratios[r]!;
-        best = r;
-      }
-    }
+  const going = setOut(planner, roads, mass, total, start);
+  while (going.time <= SEARCH_CAP_MIN) {
+    const best = bestOf(going);
     if (best < 0) break;
-    const taken = roads[best]!;
-    time += costs[best]!;
-    const opened = taken.mask & ~mask;
-    const heated = taken.heats && !hot;
-    for (const index of taken.needed) {
-      if (!done[index]) order.push(index);
-      done[index] = 1;
-    }
-    mask |= taken.mask;
-    hot ||= taken.heats;
-    settle(best);
-    for (const other of taken.covers) if (!spent[other]) settle(other);
-    // Only what the step touched is weighed anew; a bit may stand for several, which weighs some for nothing.
-    let still = 0;
-    for (let i = 0; i < standing; i++) {
-      const r = alive[i]!;
-      const road = roads[r]!;
-      if (spent[r] || left[road.fault]! < SETTLED_ENOUGH) continue;
-      alive[still++] = r;
-      if (
-        road.mask & opened ||
-        road.probeBits & taken.probeBits ||
-        road.faultBits & taken.faultBits ||
-        (heated && road.heats)
-      )
-        weigh(r);
-    }
-    standing = still;
+    goOne(going, best);
   }
-  const end = Math.min(SEARCH_CAP_MIN, time);
+  const { finish, left, order } = going;
+  const end = Math.min(SEARCH_CAP_MIN, going.time);
   for (let f = 0; f < faults; f++) finish[f]! += left[f]! * end;
   let sum = 0;
   for (let i = 0; i < weights.length; i++)

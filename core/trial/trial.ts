@@ -1,18 +1,27 @@
-import { advance, type Bench, cannotBeMade, handsBack, openBench, summarise } from '../bench/index.ts';
+import {
+  advance,
+  type Bench,
+  type BenchSummary,
+  cannotBeMade,
+  handsBack,
+  openBench,
+  summarise,
+} from '../bench/index.ts';
 import { type CaseHead, readCase, readEvent } from '../casefile/index.ts';
-import { random } from '../chance/random.ts';
+import { type Random, random } from '../chance/random.ts';
 import { checkOf } from '../checks/index.ts';
 import { DEMANDING } from '../engine/index.ts';
 import { findFault, isCondition, sameRepair } from '../faults/index.ts';
 import { splitKey } from '../machine/key.ts';
 import { chargePercent } from '../measure/battery.ts';
 import type { Mower } from '../mower/machine.ts';
-import { charged, putKey, withFaults } from '../mower/put.ts';
+import { putKey, withFaults } from '../mower/put.ts';
+import { charged } from '../mower/standing.ts';
 import { type Asked, take } from '../mower/take.ts';
 import { cranks, starts, type View, viewOf } from '../mower/tell.ts';
 import { SEARCH_CAP_MIN, type StandingReading } from '../reason/index.ts';
 import type { Drawn } from './draw.ts';
-import { minutesOf, needsToRun, type PolicyName, policyOf, type Steps } from './policy.ts';
+import { minutesOf, needsToRun, type Policy, type PolicyName, policyOf, type Steps } from './policy.ts';
 
 export interface TrialResult {
   readonly number: number;
@@ -63,79 +72,207 @@ function headOf(drawn: Drawn) {
   };
 }
 
-/**
- * One machine, one policy, from complaint to the end: checks on the physical machine, repairs of what the record proves, until the complaint
- * is shown gone, or one gives up.
- * @throws Error when the mower gives a reading that the door refuses
- */
-export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one'): TrialResult {
-  const policy = policyOf(name, steps);
-  const chance = random(drawn.seed ^ 0x5bd1e995);
-  const head = headOf(drawn);
-  const read = readCase({ ...head, events: [] });
-  if (!read.ok) throw new Error(JSON.stringify(read.issues));
-  let bench = openBench(read.value as CaseHead);
-  const raws: unknown[] = [];
-  const truth = drawn.puts.map(putKey).sort();
-  const gone = new Set<string>();
-  const views = new Map<string, View>();
+/** One machine on the bench, from complaint to the end. */
+class Trial {
+  private bench: Bench;
+  private readonly raws: unknown[] = [];
+  private readonly truth: readonly string[];
+  private readonly gone = new Set<string>();
+  private readonly views = new Map<string, View>();
   /** Work that leaves the machine another than it came, whatever is wrong with it. */
-  const worked = { drained: false, charged: false };
-  let minutes = 0;
-  let checks = 0;
-  let wrongParts = 0;
-  const repaired: string[] = [];
-  const followed = new Set<string>();
-  const repairsMade = new Set<string>();
+  private readonly worked = { drained: false, charged: false };
+  private minutes = 0;
+  private checks = 0;
+  private wrongParts = 0;
+  private readonly repaired: string[] = [];
+  private readonly followed = new Set<string>();
+  private readonly repairsMade = new Set<string>();
   /** Of the runs before handing back what is sound, those that could not be made: then it is not sound. */
-  const ranInVain = new Set<string>();
-  const calibration = {
+  private readonly ranInVain = new Set<string>();
+  private readonly calibration = {
     said: Array<number>(10).fill(0),
     count: Array<number>(10).fill(0),
     so: Array<number>(10).fill(0),
   };
+  private readonly chance: Random;
+  private readonly head: ReturnType<typeof headOf>;
 
-  const viewNow = (): View => {
+  constructor(
+    private readonly drawn: Drawn,
+    private readonly policy: Policy,
+  ) {
+    this.chance = random(drawn.seed ^ 0x5bd1e995);
+    this.head = headOf(drawn);
+    this.truth = drawn.puts.map(putKey).sort();
+    const read = readCase({ ...this.head, events: [] });
+    if (!read.ok) throw new Error(JSON.stringify(read.issues));
+    this.bench = openBench(read.value as CaseHead);
+  }
+
+  run(): TrialResult {
+    for (;;) {
+      const summary = summarise(this.bench);
+      if (this.bench.repairs.length === 0) this.calibrate(summary);
+      // Nobody replaces the same part twice in a job.
+      const proven = summary.settled.find((s) => !this.repairsMade.has(s.fault));
+      if (proven) this.glanceOrRepair(proven);
+      else {
+        const end = this.handOver(summary) ?? this.checkOn(summary);
+        if (end !== 'went-on') return this.result(end);
+      }
+    }
+  }
+
+  /** The machine at this minute. */
+  private get view(): View {
+    const { drawn, gone, minutes, worked } = this;
     const present = presentAt(drawn, gone, minutes);
     const key = `${present.map(putKey).join()}|${worked.drained}|${worked.charged}`;
-    let view = views.get(key);
+    let view = this.views.get(key);
     if (!view) {
       const m = dry(withFaults(drawn.sound, present), worked.drained);
       view = viewOf(worked.charged ? charged(m) : m);
-      views.set(key, view);
+      this.views.set(key, view);
     }
     return view;
-  };
-  const record = (raw: unknown) => {
-    const event = readEvent(raw, '$', drawn.engine);
+  }
+
+  private record(raw: unknown): void {
+    const event = readEvent(raw, '$', this.drawn.engine);
     if (!event.ok) throw new Error(`${JSON.stringify(raw)}: ${JSON.stringify(event.issues)}`);
-    raws.push(raw);
-    bench = advance(bench, event.value);
-  };
-  const make = (asked: Asked) => {
-    for (const raw of take(viewNow(), asked, chance)) record(raw);
-    if (asked.check === 'turn.plugs-out') worked.drained = true;
-    if (asked.check === 'power.tester' && wantsCharge(viewNow())) charge();
-  };
+    this.raws.push(raw);
+    this.bench = advance(this.bench, event.value);
+  }
+
+  private make(asked: Asked): void {
+    for (const raw of take(this.view, asked, this.chance)) this.record(raw);
+    const { cranking, asksCharged } = checkOf(asked.check);
+    // What lets an engine be cranked again lets out what stood in it.
+    if (cranking && 'safeUnless' in cranking) this.worked.drained = true;
+    if (asksCharged && wantsCharge(this.view)) this.charge();
+  }
+
+  /** As a check of the search: its minutes count. */
+  private search(asked: Asked, otherwise: () => void): void {
+    this.minutes += minutesOf(this.bench, asked);
+    this.checks++;
+    if (canMake(this.view, asked)) this.make(asked);
+    else {
+      // That it cannot be brought to that state is written down, with what is seen of it instead.
+      this.record(unmadeOf(this.view, asked));
+      otherwise();
+    }
+  }
+
   /** A tester says nothing of a battery that is not charged: it is put on the charger, which is a repair and written down as one. */
-  const charge = () => {
-    const { openVolts } = viewNow().m.battery;
-    record(take(viewNow(), REST_VOLTS, chance)[0]);
-    minutes += CHARGING_MIN;
-    worked.charged = true;
-    if (truth.includes(FLAT) && !gone.has(FLAT)) repaired.push(FLAT);
-    else if (openVolts < EMPTIED_V) followed.add(FLAT);
-    gone.add(FLAT);
-    repairsMade.add(FLAT);
-    record(repairOf(FLAT));
-  };
-  const done = (end: TrialResult['end']): TrialResult => {
-    const final = [...new Set(repaired)].filter((key) => !followed.has(key)).sort();
+  private charge(): void {
+    const { openVolts } = this.view.m.battery;
+    this.record(take(this.view, REST_VOLTS, this.chance)[0]);
+    this.minutes += CHARGING_MIN;
+    this.worked.charged = true;
+    if (this.truth.includes(FLAT) && !this.gone.has(FLAT)) this.repaired.push(FLAT);
+    else if (openVolts < EMPTIED_V) this.followed.add(FLAT);
+    this.gone.add(FLAT);
+    this.repairsMade.add(FLAT);
+    this.record(repairOf(FLAT));
+  }
+
+  private calibrate({ suspects }: BenchSummary): void {
+    for (const { key, p } of suspects) {
+      if (p < 0.05) break;
+      const bin = Math.min(9, Math.floor(p * 10));
+      this.calibration.said[bin]! += p;
+      this.calibration.count[bin]!++;
+      if (this.truth.includes(key)) this.calibration.so[bin]!++;
+    }
+  }
+
+  /** What lies open is looked at before a part is bought; then it is. */
+  private glanceOrRepair({ fault, glance }: BenchSummary['settled'][number]): void {
+    const look = glance && { ...glance, condition: checkOf(glance.check).states[0]!, temperature: null };
+    if (look && canMake(this.view, look)) {
+      this.minutes += minutesOf(this.bench, look);
+      this.checks++;
+      this.make(look);
+      return;
+    }
+    const cured = this.drawn.puts.filter((put) => !this.gone.has(putKey(put)) && curedBy(fault, put));
+    for (const put of cured) this.gone.add(putKey(put));
+    if (cured.length > 0) this.repaired.push(...cured.map(putKey));
+    // A battery that something else emptied is empty: charging it is no wrong part, nor the cause.
+    else if (fault === FLAT && this.view.m.battery.openVolts < EMPTIED_V) this.followed.add(fault);
+    else this.wrongParts++;
+    this.repairsMade.add(fault);
+    if (cured.length === 0) this.repaired.push(fault);
+    this.record(repairOf(fault));
+    this.worked.drained = true;
+    // A new one comes charged.
+    if (findFault(splitKey(fault).id)?.part === 'battery') this.worked.charged = true;
+  }
+
+  /** What belongs to showing it cured or sound, and is no search; null where there is nothing of that kind to do. */
+  private handOver(summary: BenchSummary): TrialResult['end'] | 'went-on' | null {
+    const { bench } = this;
+    if (summary.phase === 'ready') {
+      // What cannot be run for it is left.
+      const left = summary.handingBack
+        .map((next): Asked => ({ ...next, cylinder: null }))
+        .find((asked) => canMake(this.view, asked));
+      if (left) {
+        this.make(left);
+        return 'went-on';
+      }
+      if (allSound(bench)) return 'ready';
+    }
+    const due = summary.retests[0];
+    const last = bench.repairs.at(-1);
+    if (due && last && !bench.readings.some((r) => r.event > last.event && r.retest && same(r.reading, due))) {
+      const { check, cylinder, condition, temperature } = due;
+      const asked = { check, cylinder, condition, temperature };
+      // What shows the complaint gone belongs to any repair.
+      if (canMake(this.view, asked)) {
+        for (const raw of take(this.view, asked, this.chance)) this.record({ ...raw, retest: true });
+        return 'went-on';
+      }
+    }
+    return this.repaired.length === 0 && summary.none > NOTHING_WRONG && this.ranInVain.size === 0
+      ? this.runAsSound()
+      : null;
+  }
+
+  /** Nobody hands back what he has not run, and run hot: what comes and goes, or comes with heat, is given its time. */
+  private runAsSound(): 'nothing-wrong' | 'went-on' | null {
+    const ran = [RUN_LOADED, RUN_HOT].map((asked) => ({
+      asked,
+      run: this.bench.readings.findLast((r) => isOf(r, asked)),
+    }));
+    if (ran.every(({ run }) => run && foundSound(run))) return 'nothing-wrong';
+    const next = ran.find(({ run }) => !run);
+    if (!next) return null;
+    this.search(next.asked, () => this.make(insteadOf(this.view)));
+    if (!this.bench.readings.some((r) => isOf(r, next.asked))) this.ranInVain.add(next.asked.check);
+    return 'went-on';
+  }
+
+  /** The next check of the policy. */
+  private checkOn(summary: BenchSummary): TrialResult['end'] | 'went-on' {
+    if (this.minutes >= SEARCH_CAP_MIN || this.checks >= MOST_CHECKS) return 'minutes';
+    const asked = this.policy(this.bench, summary, this.chance).find((a) => !wasInVain(this.bench, this.view, a));
+    if (!asked) return 'no-check-left';
+    this.search(asked, () => {
+      if (!wasSeen(this.bench, insteadOf(this.view))) this.make(insteadOf(this.view));
+    });
+    return 'went-on';
+  }
+
+  private result(end: TrialResult['end']): TrialResult {
+    const { drawn, truth, wrongParts, minutes, checks, calibration, head, raws } = this;
+    const repaired = [...new Set(this.repaired)].filter((key) => !this.followed.has(key)).sort();
     return {
       number: drawn.number,
       truth,
-      repaired: final,
-      right: (end === 'ready' || end === 'nothing-wrong') && final.join() === truth.join(),
+      repaired,
+      right: (end === 'ready' || end === 'nothing-wrong') && repaired.join() === truth.join(),
       gaveUp: end === 'minutes' || end === 'no-check-left',
       wrongParts,
       searchMin: Math.min(SEARCH_CAP_MIN, minutes),
@@ -144,108 +281,16 @@ export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one'): 
       calibration,
       caseFile: { ...head, events: raws },
     };
-  };
-
-  for (;;) {
-    const summary = summarise(bench);
-    if (bench.repairs.length === 0)
-      for (const { key, p } of summary.suspects) {
-        if (p < 0.05) break;
-        const bin = Math.min(9, Math.floor(p * 10));
-        calibration.said[bin]! += p;
-        calibration.count[bin]!++;
-        if (truth.includes(key)) calibration.so[bin]!++;
-      }
-    // Nobody replaces the same part twice in a job.
-    const proven = summary.settled.find((s) => !repairsMade.has(s.fault));
-    if (proven) {
-      // What lies open is looked at before a part is bought.
-      const look = proven.glance && {
-        ...proven.glance,
-        condition: checkOf(proven.glance.check).states[0]!,
-        temperature: null,
-      };
-      if (look && canMake(viewNow(), look)) {
-        minutes += minutesOf(bench, look);
-        checks++;
-        make(look);
-        continue;
-      }
-      const cured = drawn.puts.filter((put) => !gone.has(putKey(put)) && curedBy(proven.fault, put));
-      for (const put of cured) gone.add(putKey(put));
-      if (cured.length > 0) repaired.push(...cured.map(putKey));
-      // A battery that something else emptied is empty: charging it is no wrong part, nor the cause.
-      else if (proven.fault === FLAT && viewNow().m.battery.openVolts < EMPTIED_V) followed.add(proven.fault);
-      else wrongParts++;
-      repairsMade.add(proven.fault);
-      if (cured.length === 0) repaired.push(proven.fault);
-      record(repairOf(proven.fault));
-      worked.drained = true;
-      // A new one comes charged.
-      if (proven.fault.startsWith('power.battery-')) worked.charged = true;
-      continue;
-    }
-    if (summary.phase === 'ready') {
-      // What belongs to handing back is no search either; what cannot be run for it is left.
-      const left = summary.handingBack
-        .map((next): Asked => ({ ...next, cylinder: null }))
-        .find((asked) => canMake(viewNow(), asked));
-      if (left) {
-        make(left);
-        continue;
-      }
-      if (allSound(bench)) return done('ready');
-    }
-    const due = summary.retests[0];
-    if (
-      due &&
-      bench.repairs.length > 0 &&
-      !bench.readings.some((r) => r.event > bench.repairs.at(-1)!.event && r.retest && same(r.reading, due))
-    ) {
-      const asked = {
-        check: due.check,
-        cylinder: due.cylinder,
-        condition: due.condition,
-        temperature: due.temperature,
-      };
-      // What shows the complaint gone belongs to any repair: its minutes are no search.
-      if (canMake(viewNow(), asked)) {
-        for (const raw of take(viewNow(), asked, chance)) record({ ...raw, retest: true });
-        continue;
-      }
-    }
-    if (repaired.length === 0 && summary.none > NOTHING_WRONG && ranInVain.size === 0) {
-      // Nobody hands back what he has not run, and run hot: what comes and goes, or comes with heat, is given its time.
-      const ran = [RUN_LOADED, RUN_HOT].map((asked) => ({
-        asked,
-        run: bench.readings.findLast((r) => isOf(r, asked)),
-      }));
-      if (ran.every(({ run }) => run && foundSound(run))) return done('nothing-wrong');
-      const next = ran.find(({ run }) => !run);
-      if (next) {
-        minutes += minutesOf(bench, next.asked);
-        checks++;
-        if (canMake(viewNow(), next.asked)) make(next.asked);
-        else {
-          record(unmadeOf(viewNow(), next.asked));
-          make(insteadOf(viewNow()));
-        }
-        if (!bench.readings.some((r) => isOf(r, next.asked))) ranInVain.add(next.asked.check);
-        continue;
-      }
-    }
-    if (minutes >= SEARCH_CAP_MIN || checks >= MOST_CHECKS) return done('minutes');
-    const asked = policy(bench, summary, chance).find((a) => !wasInVain(bench, viewNow(), a));
-    if (!asked) return done('no-check-left');
-    minutes += minutesOf(bench, asked);
-    checks++;
-    if (canMake(viewNow(), asked)) make(asked);
-    // That it cannot be brought to that state is written down, with what is seen of it instead.
-    else {
-      record(unmadeOf(viewNow(), asked));
-      if (!wasSeen(bench, insteadOf(viewNow()))) make(insteadOf(viewNow()));
-    }
   }
+}
+
+/**
+ * One machine, one policy, from complaint to the end: checks on the physical machine, repairs of what the record proves, until the complaint
+ * is shown gone, or one gives up.
+ * @throws Error when the mower gives a reading that the door refuses
+ */
+export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one'): TrialResult {
+  return new Trial(drawn, policyOf(name, steps)).run();
 }
 
 const FLAT = 'power.battery-flat';

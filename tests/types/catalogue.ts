@@ -1,4 +1,4 @@
-import { EMPTY_ASSESSMENT } from '@/core/checks/define.ts';
+import { EMPTY_ASSESSMENT } from '@/core/checks/assessment.ts';
 import { type CheckId, defineCheck, numberField, outcomes } from '@/core/checks/index.ts';
 import { defineFault, fix } from '@/core/faults/define.ts';
 import type { Shows } from '@/core/mower/take/taking.ts';

@@ -1,0 +1,137 @@
+import { accessKeysFor, checkOf, type Reading } from '../checks/index.ts';
+import { NOT_RUNNING, type Symptom } from '../complaint/symptoms.ts';
+import { cylindersOf, RUNNING, RUNNING_STATES } from '../engine/index.ts';
+import { instanceKey } from '../machine/key.ts';
+import { withGroups } from '../reason/belief.ts';
+import { pointedKey } from '../reason/catalogue/impliedVariables.ts';
+import { IMPLIED_CRANKS, IMPLIED_RUNS, IMPLIED_TROUBLE } from '../reason/catalogue/instances.ts';
+import type { Evidence } from '../reason/evidence.ts';
+import { type StandingReading, withoutOutrankedMisses } from '../reason/settle.ts';
+import { assessingContext } from './assessing.ts';
+import { type Bench, epochOf, toldAlready } from './state.ts';
+
+const sameWeights = (a: Evidence['weights'], b: Evidence['weights']) => JSON.stringify(a) === JSON.stringify(b);
+
+const YES: Evidence['weights'] = { '': { yes: 1 } };
+
+export function withReadingTaken(bench: Bench, reading: Reading, event: number, retest: boolean): Bench {
+  const { network } = bench;
+  const epoch = epochOf(bench);
+  const twins = bench.readings.filter(
+    (r) => r.epoch === epoch && r.reading.check === reading.check && r.reading.cylinder !== reading.cylinder,
+  );
+  const assess = (own: Reading, twin: Reading | undefined) =>
+    checkOf(own.check).assess(own, assessingContext(bench.head, twin));
+  const taken: StandingReading = { event, reading, assessment: assess(reading, twins.at(-1)?.reading), epoch, retest };
+  // The twin is judged again beside the new one, so that the order in which the pair was read does not matter.
+  const judgedAgain = new Map(twins.map((r) => [r, assess(r.reading, reading)]));
+  const moved = twins.filter((r) => !sameWeights(r.assessment.weights, judgedAgain.get(r)!.weights));
+  const readings = [
+    ...bench.readings.map((r) => (judgedAgain.has(r) ? { ...r, assessment: judgedAgain.get(r)! } : r)),
+    taken,
+  ];
+  const evidence = new Map<string, readonly Evidence[]>();
+  const counted = withoutOutrankedMisses(readings);
+  for (const variable of new Set([taken, ...moved].map((r) => instanceKey(r.reading.check, r.reading.cylinder)))) {
+    if (!network.hasVariable(variable)) continue;
+    evidence.set(
+      variable,
+      counted
+        .filter(
+          (r) =>
+            r.epoch === epoch &&
+            instanceKey(r.reading.check, r.reading.cylinder) === variable &&
+            Object.keys(r.assessment.weights).length > 0,
+        )
+        .map((r): Evidence => {
+          const weights = reading.symptoms === null ? r.assessment.weights : withoutToldAgain(bench, readings, r);
+          return { variable, at: atOf(r.reading), weights, event: r.event };
+        }),
+    );
+  }
+  for (const variable of impliedBy(reading, taken)) {
+    const earlier = bench.belief.groups.get(variable)?.readings ?? [];
+    const at = atOf(reading);
+    // That it ran at that state and heat was known already.
+    if (earlier.some((e) => e.at.state === at.state && e.at.temperature === at.temperature)) continue;
+    evidence.set(variable, [...earlier, { variable, at, weights: YES, event }]);
+  }
+  if (reading.side !== null && (taken.assessment.outcome ?? '') !== checkOf(reading.check).outcomes[0]?.id) {
+    const variable = pointedKey(reading.check);
+    const weights = { '': { [String(reading.side)]: 1 } };
+    evidence.set(variable, [
+      ...(bench.belief.groups.get(variable)?.readings ?? []),
+      { variable, at: atOf(reading), weights, event },
+    ]);
+  }
+  const told = toldAlready(bench);
+  if (reading.symptoms?.some((symptom) => told.has(symptom))) {
+    const at = { state: 'bench', temperature: null };
+    evidence.set(IMPLIED_TROUBLE, [{ variable: IMPLIED_TROUBLE, at, weights: YES, event }]);
+  }
+  const belief = withGroups(network, bench.belief, evidence);
+  return { ...bench, belief, readings, ...bodily(bench, reading) };
+}
+
+/** How much a run asks of the engine: of two that show the same, the one that asks more is the witness. */
+export const asked = ({ reading, event }: StandingReading) => [
+  RUNNING_STATES.indexOf(reading.condition),
+  reading.temperature === 'hot' ? 1 : 0,
+  -event,
+];
+
+/**
+ * What a run says, without what was told already or another run shows that asks more: it is one and the same trouble, and no second witness of
+ * which fault it is. So it does not matter which was made first.
+ */
+function withoutToldAgain(
+  bench: Bench,
+  readings: readonly StandingReading[],
+  run: StandingReading,
+): Evidence['weights'] {
+  if (run.epoch > 0) return run.assessment.weights;
+  const outranks = (other: StandingReading) => {
+    const [a, b] = [asked(other), asked(run)];
+    const differing = a.findIndex((rank, k) => rank !== b[k]);
+    return differing >= 0 && a[differing]! > b[differing]!;
+  };
+  const elsewhere = new Set<string>([
+    ...bench.head.complaint,
+    ...readings.filter((r) => r.epoch === 0 && r !== run && outranks(r)).flatMap((r) => r.reading.symptoms ?? []),
+  ]);
+  const ticked = run.reading.symptoms ?? [];
+  return Object.fromEntries(
+    Object.entries(run.assessment.weights).filter(
+      ([symptom]) => !(elsewhere.has(symptom) && (ticked as readonly string[]).includes(symptom)),
+    ),
+  );
+}
+
+const atOf = (reading: Reading) => ({ state: reading.condition, temperature: reading.temperature });
+
+/** A check made at idle means that it cranks and starts. */
+function impliedBy(reading: Reading, { assessment }: StandingReading): string[] {
+  const check = checkOf(reading.check);
+  if (!check.impliesState || Object.keys(assessment.weights).length === 0) return [];
+  if (reading.symptoms?.some((s) => NOT_RUNNING.includes(s as Symptom))) return [];
+  if (RUNNING.includes(reading.condition)) return [IMPLIED_RUNS];
+  return reading.condition === 'cranking' ? [IMPLIED_CRANKS] : [];
+}
+
+/** What a reading leaves open, hot and run in. */
+function bodily(bench: Bench, reading: Reading): Pick<Bench, 'open' | 'hot' | 'hasRun' | 'lastCylinder'> {
+  const check = checkOf(reading.check);
+  const running = RUNNING.includes(reading.condition);
+  const keys = accessKeysFor(check, reading.cylinder, cylindersOf(bench.head.engine));
+  const open = new Set(bench.open);
+  for (const key of keys) open.add(key);
+  // It does not run with a plug out or the carburettor on the bench.
+  if (running) for (const key of open) if (/^(plug|head|carburettor|bowl|fuel-line)/.test(key)) open.delete(key);
+  const warmed = check.warmsUp && running;
+  return {
+    open,
+    hot: reading.temperature === null ? bench.hot || warmed : reading.temperature === 'hot',
+    hasRun: bench.hasRun || running,
+    lastCylinder: reading.cylinder ?? bench.lastCylinder,
+  };
+}

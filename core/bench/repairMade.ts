@@ -1,0 +1,59 @@
+import type { RepairStep } from '../casefile/index.ts';
+import { accessKeysFor } from '../checks/index.ts';
+import { cylindersOf } from '../engine/index.ts';
+import { CONDITIONS, findFault, sameRepair } from '../faults/index.ts';
+import { instanceKey } from '../machine/key.ts';
+import { applyRepair, type RepairOperator } from '../reason/repair.ts';
+import type { Bench } from './state.ts';
+
+export function withRepairMade(bench: Bench, step: RepairStep, event: number): Bench {
+  const key = instanceKey(step.id, step.cylinder);
+  const operator = operatorOf(bench, step, key);
+  const access = (findFault(step.id) ?? CONDITIONS.find((c) => c.id === step.id))?.repair.access ?? [];
+  const keys = accessKeysFor(
+    { access, scope: step.cylinder === null ? 'machine' : 'cylinder' },
+    step.cylinder,
+    cylindersOf(bench.head.engine),
+  );
+  return {
+    ...bench,
+    belief: operator ? applyRepair(bench.network, bench.belief, operator) : bench.belief,
+    repairs: [...bench.repairs, { event, key, step }],
+    open: new Set([...bench.open, ...keys]),
+    hot: false,
+  };
+}
+
+/** Chance that work of that kind did not take [from memory, adjustable]. */
+const FAILS: Record<RepairStep['action'], number | null> = {
+  replaced: 0.02,
+  adjusted: 0.03,
+  repaired: 0.05,
+  cleaned: 0.15,
+  removed: 0.03,
+  bypassed: null,
+};
+
+/** What a repair does to belief: takes out its fault and what the same work cures besides, and puts in what such work puts in. */
+function operatorOf(bench: Bench, step: RepairStep, key: string): RepairOperator | null {
+  const fails = FAILS[step.action];
+  // A bypass proves the point and repairs nothing.
+  if (fails === null) return null;
+  const { faultIndex, spec } = bench.network;
+  const puts = (findFault(step.id)?.repair.leaves ?? []).flatMap(({ fault, on, chance }) => {
+    const cylinders =
+      on === 'other' ? cylindersOf(bench.head.engine).filter((c) => c !== step.cylinder) : [step.cylinder];
+    return cylinders.flatMap((c) => {
+      const index = faultIndex.get(instanceKey(fault, findFault(fault)?.perCylinder ? c : null));
+      return index === undefined ? [] : [{ fault: index, chance }];
+    });
+  });
+  const state = spec.states.findIndex((s) => s.key === key);
+  const made = findFault(step.id);
+  const faults = bench.catalogue.faults
+    .filter(
+      (f) => f.key === key || (f.cylinder === step.cylinder && made !== undefined && sameRepair(f.definition, made)),
+    )
+    .map((f) => faultIndex.get(f.key)!);
+  return { faults, state: state < 0 ? null : state, fails, puts };
+}

@@ -1,0 +1,65 @@
+import type { CaseHead, CloseKind, JobEvent, RepairStep } from '../casefile/index.ts';
+import type { CheckDefinition } from '../checks/index.ts';
+import type { HousePractice } from '../house/house.ts';
+import type { Barred } from '../reason/barred.ts';
+import type { Belief } from '../reason/belief.ts';
+import type { Catalogue } from '../reason/catalogue/instances.ts';
+import type { Network } from '../reason/network.ts';
+import type { Planner } from '../reason/planner.ts';
+import type { StandingReading } from '../reason/settle.ts';
+
+/** A repair that was made, numbered as in the record. */
+export interface MadeRepair {
+  readonly event: number;
+  /** `spark.coil-open[2]`. */
+  readonly key: string;
+  readonly step: RepairStep;
+}
+
+/**
+ * One job as far as its record goes: what is believed, what stands, what is open. A pure value; `advance` makes the next one.
+ * Events are numbered from 1; 0 is the complaint.
+ */
+export interface Bench {
+  readonly head: CaseHead;
+  readonly practice: HousePractice;
+  readonly catalogue: Catalogue;
+  /** Worked out when the first plan is asked for: the ridge of a job just opened does not wait for it. */
+  readonly planner: () => Planner;
+  readonly network: Network;
+  /** The network without sets of three, from which a replay begins. */
+  readonly base: Network;
+  readonly belief: Belief;
+  readonly triples: readonly (readonly [number, number, number])[];
+  /** The record as it stands: a struck event is null, a corrected one is its replacement. */
+  readonly standing: readonly (JobEvent | null)[];
+  /** Every event as it was printed. */
+  readonly printed: readonly JobEvent[];
+  readonly readings: readonly StandingReading[];
+  readonly repairs: readonly MadeRepair[];
+  /** Checks that could not be made, with the repairs made before. */
+  readonly unmade: readonly Barred[];
+  readonly open: ReadonlySet<string>;
+  readonly hot: boolean;
+  readonly hasRun: boolean;
+  readonly lastCylinder: number | null;
+  readonly closed: { readonly event: number; readonly kind: CloseKind; readonly note: string | null } | null;
+}
+
+/** Repairs so far: each begins a new record of readings. A bypass proves the point, repairs nothing and begins none. */
+export function epochOf({ repairs }: Pick<Bench, 'repairs'>): number {
+  return repairs.filter((r) => r.step.action !== 'bypassed').length;
+}
+
+/** Whether the house makes that check at all: it owns what the check needs, and does not leave it out. */
+export const houseMakes = (
+  { house }: Pick<CaseHead, 'house'>,
+  { leavesOut }: HousePractice,
+  check: Pick<CheckDefinition, 'id' | 'needs'>,
+): boolean => !leavesOut.has(check.id) && !check.needs.some((need) => house.lacking.includes(need));
+
+/** Symptoms the customer told, or a run showed, before any repair; after one, that they are there still is news. */
+export const toldAlready = (bench: Bench): ReadonlySet<string> =>
+  epochOf(bench) > 0
+    ? new Set()
+    : new Set([...bench.head.complaint, ...bench.readings.flatMap((r) => r.reading.symptoms ?? [])]);
