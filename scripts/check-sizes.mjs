@@ -14,9 +14,15 @@ const FEATURES_NINETY = 30;
 
 const { parseSync } = createRequire(import.meta.url)('@swc/core');
 const root = resolve(ROOT);
-const files = execFileSync('git', ['ls-files', '--cached', '--others', '--exclude-standard'], { cwd: root, encoding: 'utf8' })
+const files = execFileSync('git', ['ls-files', '--cached', '--others', '--exclude-standard'], {
+  cwd: root,
+  encoding: 'utf8',
+})
   .split('\n')
-  .filter((file) => /^(app|cli|core|db|features|scripts|ui|workers)\/.*\.(ts|tsx|mjs)$/.test(file) && existsSync(join(root, file)));
+  .filter(
+    (file) =>
+      /^(app|cli|core|db|features|scripts|ui|workers)\/.*\.(ts|tsx|mjs)$/.test(file) && existsSync(join(root, file)),
+  );
 
 /** Functions of a file with the lines they span. */
 function functionsIn(file, text) {
@@ -35,21 +41,32 @@ function functionsIn(file, text) {
     }
     return low + 1;
   };
-  const first = Math.max(0, bytes.findIndex((b) => b > 32));
+  const first = Math.max(
+    0,
+    bytes.findIndex((b) => b > 32),
+  );
   const at = (span) => [lineOf(span.start - base + first), lineOf(span.end - base + first - 1)];
   const found = [];
   const visit = (node, name) => {
-    if (Array.isArray(node)) return void node.forEach((child) => visit(child, name));
+    if (Array.isArray(node)) {
+      for (const child of node) visit(child, name);
+      return;
+    }
     if (node === null || typeof node !== 'object') return;
     const named = node.identifier?.value ?? node.id?.value ?? node.key?.value ?? name;
-    if (/^(FunctionDeclaration|FunctionExpression|ArrowFunctionExpression|ClassMethod|MethodProperty|Constructor|PrivateMethod)$/.test(node.type)) {
+    if (
+      /^(FunctionDeclaration|FunctionExpression|ArrowFunctionExpression|ClassMethod|MethodProperty|Constructor|PrivateMethod)$/.test(
+        node.type,
+      )
+    ) {
       const span = node.span ?? node.function?.span;
       if (span) {
         const [from, to] = at(span);
         found.push({ file, name: named ?? '(arrow)', from, lines: to - from + 1 });
       }
     }
-    for (const [key, child] of Object.entries(node)) if (key !== 'span' && typeof child === 'object') visit(child, named);
+    for (const [key, child] of Object.entries(node))
+      if (key !== 'span' && typeof child === 'object') visit(child, named);
   };
   visit(ast.body, undefined);
   return found;
@@ -64,11 +81,18 @@ for (const file of files) {
   functions.push(...functionsIn(file, text));
 }
 for (const { file, name, from, lines } of functions)
-  if (lines > FUNCTION_LINES && !/^core\/faults\//.test(file)) wrong.push(`${file}:${from} ${name}: ${lines} lines, at most ${FUNCTION_LINES}`);
-const inFeatures = functions.filter(({ file }) => file.startsWith('features/')).map(({ lines }) => lines).sort((a, b) => a - b);
+  if (lines > FUNCTION_LINES && !/^core\/faults\//.test(file))
+    wrong.push(`${file}:${from} ${name}: ${lines} lines, at most ${FUNCTION_LINES}`);
+const inFeatures = functions
+  .filter(({ file }) => file.startsWith('features/'))
+  .map(({ lines }) => lines)
+  .sort((a, b) => a - b);
 const ninety = inFeatures[Math.floor(0.9 * (inFeatures.length - 1))] ?? 0;
-if (ninety > FEATURES_NINETY) wrong.push(`features/: nine functions of ten are at most ${ninety} lines long, not ${FEATURES_NINETY}`);
-process.stdout.write(`${files.length} files, ${functions.length} functions, features 90th percentile ${ninety} lines, ${wrong.length} too long\n`);
+if (ninety > FEATURES_NINETY)
+  wrong.push(`features/: nine functions of ten are at most ${ninety} lines long, not ${FEATURES_NINETY}`);
+process.stdout.write(
+  `${files.length} files, ${functions.length} functions, features 90th percentile ${ninety} lines, ${wrong.length} too long\n`,
+);
 if (functions.length < files.length) wrong.push('hardly a function was seen');
 if (wrong.length > 0) {
   process.stderr.write(`${wrong.join('\n')}\n`);

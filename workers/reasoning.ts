@@ -4,12 +4,14 @@ import {
   type BenchSummary,
   type CheckDefinition,
   checkOf,
+  checksSeeing,
   type Explanation,
   explainSuspect,
   fromSi,
   type NextCheck,
   nextChecks,
   openBench,
+  type PartId,
   type Plan,
   readCase,
   readEvent,
@@ -74,6 +76,11 @@ export class Reasoning {
   /** What speaks for and against a suspect. @throws RangeError for a fault this engine cannot have */
   explain(key: string): Explanation {
     return explainSuspect(this.opened(), key);
+  }
+
+  /** The checks that speak of a part, those that can settle it first. */
+  checksSeeing(part: PartId): readonly string[] {
+    return checksSeeing(part, this.opened().head.engine);
   }
 
   /** A check came onto the plate: its tables are made while it is measured. */

@@ -1,11 +1,13 @@
 export { assessingContext } from './assessing.ts';
+export { type BeforeAfter, readingBefore } from './before.ts';
 export { advance, type BenchOptions, openBench, originOf, replayAll } from './bench.ts';
 export { type CloseBlocker, fittedBypasses, openTemporaries } from './closing.ts';
 export { type Explanation, explainSuspect } from './explainSuspect.ts';
 export { type Finding, findingsOf, notShown } from './findings.ts';
 export { beforeHandingBack, handsBack, type TriedLast } from './handBack.ts';
-export { nextChecks, slippedWasTakenAgain, stillToOpen } from './next.ts';
-export { type BeforeAfter, type RetestDue, readingBefore } from './retest.ts';
+export { nextChecks, stillToOpen } from './next.ts';
+export { slippedWasTakenAgain } from './readings.ts';
+export type { RetestDue } from './retest.ts';
 export type { BoltMark, RidgePart } from './ridge.ts';
 export { leadingSide } from './sides.ts';
 export { cannotBeMade } from './situation.ts';

@@ -21,12 +21,6 @@ export function nextChecks(bench: Bench, summary: Pick<BenchSummary, 'slipped' |
   return { ...plan, next: [...retests, ...ledByHouse(bench, listed)] };
 }
 
-/** Whether the reading that most probably slipped was taken again since the last repair. */
-export const slippedWasTakenAgain = (bench: Pick<Bench, 'readings'>, { slipped }: Pick<BenchSummary, 'slipped'>) => {
-  const taken = bench.readings.find((r) => r.event === slipped);
-  return taken !== undefined && takenAgain(bench, taken);
-};
-
 /** What makes it safe and what is to be taken again stay first; then what the house's school leads with, until it was looked at. */
 function ledByHouse(bench: Bench, listed: readonly NextCheck[]): readonly NextCheck[] {
   const { practice, head, catalogue, hot } = bench;

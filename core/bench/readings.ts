@@ -34,3 +34,12 @@ export const sameReading = (a: ReadingPlace, b: ReadingPlace) =>
 
 export const lastEventOf = (bench: Bench, wanted: (r: StandingReading) => boolean) =>
   bench.readings.findLast(wanted)?.event ?? null;
+
+/** Whether the reading that most probably slipped was taken again since the last repair. */
+export const slippedWasTakenAgain = (
+  bench: Pick<Bench, 'readings'>,
+  { slipped }: { readonly slipped: number | null },
+) => {
+  const taken = bench.readings.find((r) => r.event === slipped);
+  return taken !== undefined && takenAgain(bench, taken);
+};

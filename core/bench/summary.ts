@@ -11,10 +11,11 @@ import {
 } from '../reason/asked.ts';
 import { type Settled, settledFaults } from '../reason/settle.ts';
 import { membersOf } from '../reason/space.ts';
+import { type BeforeAfter, beforeAfter } from './before.ts';
 import { type CloseBlocker, closeBlockers } from './closing.ts';
 import { beforeHandingBack, type TriedLast } from './handBack.ts';
 import { currentReadings } from './readings.ts';
-import { type BeforeAfter, beforeAfter, complaintGone, type RetestDue, retestsDue } from './retest.ts';
+import { complaintGone, type RetestDue, retestsDue } from './retest.ts';
 import { type RidgePart, ridgeOf } from './ridge.ts';
 import { sideSets } from './sides.ts';
 import { canBeTakenAgain, canLook } from './situation.ts';

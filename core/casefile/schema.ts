@@ -8,7 +8,7 @@ import {
   RUNNING_STATES,
   TEMPERATURES,
 } from '../engine/index.ts';
-import { houseSchema } from '../house/house.ts';
+import { houseSchema } from '../house/houseSchema.ts';
 import { DIMENSIONS, type Unit } from '../units/index.ts';
 import { CLOSE_KINDS, UNMADE_REASONS } from './kinds.ts';
 

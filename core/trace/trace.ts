@@ -1,7 +1,10 @@
 import { advance, type Bench, type BenchSummary, nextChecks, openBench, summarise } from '../bench/index.ts';
 import type { Case } from '../casefile/index.ts';
+import { faultCards } from '../faults/cards.ts';
 import { splitKey } from '../machine/key.ts';
 import { whyLine } from '../wording/wording.ts';
+
+const CARDS = faultCards();
 
 export interface TraceOptions {
   /** Leave the ranked next checks out; the belief alone is much quicker. */
@@ -51,7 +54,7 @@ function planOf(bench: Bench, summary: BenchSummary, { withoutNext }: TraceOptio
       ...(n.temperature === null ? {} : { temperature: n.temperature }),
       minutes: n.minutes,
       minutesSaved: rounded(n.minutesSaved, 2),
-      why: whyLine(n),
+      why: whyLine(n, CARDS),
     })),
   };
 }

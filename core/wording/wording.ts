@@ -3,7 +3,6 @@ import type { RawCheckEvent, Unmade } from '../casefile/index.ts';
 import { accessLabel, type CheckDefinition, findCheck, type Reading } from '../checks/index.ts';
 import { SYMPTOMS } from '../complaint/symptoms.ts';
 import type { RepairAction, RunningState, Temperature } from '../engine/index.ts';
-import { CONDITIONS, findFault } from '../faults/index.ts';
 import { splitKey } from '../machine/key.ts';
 import type { NextCheck } from '../reason/plan.ts';
 import type { Why } from '../reason/why.ts';
@@ -84,10 +83,13 @@ export const REMARK_WORDS: Record<string, string> = {
   not_a_diode_drop: 'Neither a diode drop nor a short nor open: check the probes and take it again.',
 };
 
-/** `spark.coil-open[2]` as "Coil open, cylinder 2". */
-export function faultLabel(key: string, sides?: readonly string[]): string {
+/** What is called how, by fault id; of a condition also what to ask. */
+export type FaultTitles = Readonly<Record<string, { readonly title: string; readonly behind: string | null }>>;
+
+/** `spark.coil-open[2]` as "Coil open, cylinder 2"; an id nobody knows is printed as it is. */
+export function faultLabel(key: string, cards: FaultTitles, sides?: readonly string[]): string {
   const { id, cylinder } = splitKey(key);
-  const title = findFault(id)?.title ?? CONDITIONS.find((c) => c.id === id)?.title ?? id;
+  const title = cards[id]?.title ?? id;
   return cylinder === null ? title : `${title}, ${sideWord(cylinder, sides)}`;
 }
 
@@ -120,20 +122,20 @@ const parts = (pA: number, pB: number) => {
 };
 
 /** Why a check is worth its minutes. */
-export function whySentence(why: Why, sides?: readonly string[]): string {
+export function whySentence(why: Why, cards: FaultTitles, sides?: readonly string[]): string {
   switch (why.code) {
     case 'side':
       return 'Tells which cylinder';
     case 'splits':
-      return `Splits "${faultLabel(why.a, sides)}" from "${faultLabel(why.b, sides)}" (${parts(why.pA, why.pB)})`;
+      return `Splits "${faultLabel(why.a, cards, sides)}" from "${faultLabel(why.b, cards, sides)}" (${parts(why.pA, why.pB)})`;
     case 'settles':
-      return `Would settle "${faultLabel(why.fault, sides)}"`;
+      return `Would settle "${faultLabel(why.fault, cards, sides)}"`;
     case 'clears':
-      return `Speaks for or against "${faultLabel(why.fault, sides)}"`;
+      return `Speaks for or against "${faultLabel(why.fault, cards, sides)}"`;
     case 'retest':
       return why.repair === null
         ? 'Shows whether the complaint is gone'
-        : `Proves the repair of "${faultLabel(why.repair, sides)}": same check, same condition`;
+        : `Proves the repair of "${faultLabel(why.repair, cards, sides)}": same check, same condition`;
     case 'house':
       return 'This house looks here first';
     case 'makes-safe':
@@ -144,22 +146,22 @@ export function whySentence(why: Why, sides?: readonly string[]): string {
 }
 
 /** Why, minutes, what it opens: one line. */
-export function whyLine(next: NextCheck, sides?: readonly string[]): string {
+export function whyLine(next: NextCheck, cards: FaultTitles, sides?: readonly string[]): string {
   const opens = next.opens.filter((key) => !/^lead/.test(key));
   const opening = opens.length === 0 ? 'nothing more to open' : `opens ${opens.map(accessLabel).join(', ')}`;
-  return `${whySentence(next.why, sides)}; ${Math.round(next.minutes * 2) / 2} min; ${opening}`;
+  return `${whySentence(next.why, cards, sides)}; ${Math.round(next.minutes * 2) / 2} min; ${opening}`;
 }
 
-export function blockerSentence(blocker: CloseBlocker, sides?: readonly string[]): string {
+export function blockerSentence(blocker: CloseBlocker, cards: FaultTitles, sides?: readonly string[]): string {
   switch (blocker.code) {
     case 'temporary-open':
-      return `Only a temporary repair: ${faultLabel(blocker.key, sides)}. Make it good and record it, or end the job as not cured.`;
+      return `Only a temporary repair: ${faultLabel(blocker.key, cards, sides)}. Make it good and record it, or end the job as not cured.`;
     case 'bypass-fitted':
-      return `A bypass is still fitted: ${faultLabel(blocker.key, sides)}. Take it off and record it.`;
+      return `A bypass is still fitted: ${faultLabel(blocker.key, cards, sides)}. Take it off and record it.`;
     case 'nothing-repaired':
       return 'Nothing has been repaired yet.';
     case 'only-a-condition':
-      return CONDITIONS.find((c) => c.id === splitKey(blocker.key).id)?.ask ?? 'What caused it is not found yet.';
+      return cards[splitKey(blocker.key).id]?.behind ?? 'What caused it is not found yet.';
     case 'retest-due':
       return `Not re-tested: ${checkLabel(blocker.check, blocker.cylinder, sides)}.`;
     case 'complaint-not-gone':

@@ -15,7 +15,7 @@ import {
 import { newId } from '@/features/record/client/entryId.ts';
 import { KeyHint } from '@/ui/KeyHint.tsx';
 import { type FoundCheck, findChecks } from './keys.ts';
-import type { PlateCheck } from './Plate.tsx';
+import type { PlateCheck } from './plateCheck.ts';
 import { twinOf } from './plates.ts';
 
 interface Row {

@@ -11,6 +11,7 @@ import {
 import { useEntryId } from '@/features/record/client/entryId.ts';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
+import { useFaultCards } from './FaultWords.tsx';
 
 /** Ends a job. "Cured" waits for its proof; a fitted bypass keeps any ending waiting. */
 export function ClosePanel({
@@ -25,6 +26,7 @@ export function ClosePanel({
   const [kind, setKind] = useState<CloseKind | null>(preset);
   const [note, setNote] = useState('');
   const entryId = useEntryId();
+  const cards = useFaultCards();
   const standing =
     kind === null ? [] : kind === 'cured' ? blockers : blockers.filter((b) => b.code === 'bypass-fitted');
   return (
@@ -38,7 +40,7 @@ export function ClosePanel({
       {standing.length > 0 && (
         <ul className="border-l-8 border-rust bg-well px-3 py-2 font-semibold" aria-label="What keeps it open">
           {standing.map((b) => (
-            <li key={JSON.stringify(b)}>{blockerSentence(b)}</li>
+            <li key={JSON.stringify(b)}>{blockerSentence(b, cards)}</li>
           ))}
         </ul>
       )}

@@ -1,45 +1,72 @@
 import type { ReactNode } from 'react';
 import {
   type BenchSummary,
-  CONDITIONS,
   checkLabel,
   faultLabel,
   type Plan,
   SEARCH_CAP_MIN,
+  type Suspect,
   splitKey,
 } from '@/core/index.ts';
 import type { Reach } from '@/features/record/client/jobRecord.ts';
 import { Button } from '@/ui/Button.tsx';
+import { useFaultCards } from './FaultWords.tsx';
 import type { Health } from './reasonerClient.ts';
 
-/** What stands between the ridge and the plate: what does not fit, what has a cause of its own, what is out of reach. */
-export function Notices({
-  summary,
-  plan,
-  closed,
-  slippedLine,
-  slippedAgain,
-  waiting,
-  reach,
-  keeps,
-  health,
-  onAgain,
-}: {
-  summary: BenchSummary;
-  plan: Plan | null;
-  closed: boolean;
-  slippedLine: string | null;
+interface Props extends Connection {
+  readonly summary: BenchSummary;
+  readonly plan: Plan | null;
+  readonly closed: boolean;
+  readonly slippedLine: string | null;
   /** The same was taken again, and it still does not fit. */
-  slippedAgain: boolean;
-  waiting: number;
-  reach: Reach;
-  keeps: boolean;
-  health: Health;
-  onAgain: () => void;
-}) {
+  readonly slippedAgain: boolean;
+}
+
+/** How the bench stands with the shop's computer, with what this browser keeps, and with its own reasoner. */
+interface Connection {
+  readonly waiting: number;
+  readonly reach: Reach;
+  readonly keeps: boolean;
+  readonly health: Health;
+  readonly onAgain: () => void;
+}
+
+/** What stands between the ridge and the plate: what does not fit, what has a cause of its own, what is out of reach. */
+export function Notices({ summary, plan, closed, slippedLine, slippedAgain, ...connection }: Props) {
+  const cards = useFaultCards();
   const asked = closed ? [] : summary.conditions.filter(({ p }) => p >= 0.5);
-  const tracing = summary.phase === 'tracing' && plan !== null;
-  const left = summary.suspects.filter((s) => s.p >= LEFT).slice(0, 3);
+  return (
+    <>
+      <ConnectionNotices {...connection} />
+      {slippedLine !== null && (
+        <Bar testId="slipped">
+          These do not fit together. Most likely slipped: {slippedLine}.{' '}
+          {slippedAgain
+            ? 'It was taken more than once: if a line is wrong, strike it.'
+            : 'Take it again before anything is bought.'}
+        </Bar>
+      )}
+      {asked.map(({ id }) => (
+        <Bar key={id}>{cards[id]?.behind}</Bar>
+      ))}
+      {summary.unsteady.length > 0 && (
+        <Bar>
+          Unsteady: the same check gave two answers (
+          {summary.unsteady
+            .map((v) => {
+              const { id, cylinder } = splitKey(v);
+              return checkLabel(id, cylinder);
+            })
+            .join('; ')}
+          ). That is a finding of its own: look for what moves or heats.
+        </Bar>
+      )}
+      {summary.phase === 'tracing' && plan && <SearchNotice plan={plan} suspects={summary.suspects} />}
+    </>
+  );
+}
+
+function ConnectionNotices({ waiting, reach, keeps, health, onAgain }: Connection) {
   return (
     <>
       {reach !== 'in-reach' && (
@@ -64,45 +91,27 @@ export function Notices({
           </Button>
         </Bar>
       )}
-      {slippedLine !== null && (
-        <Bar testId="slipped">
-          These do not fit together. Most likely slipped: {slippedLine}.{' '}
-          {slippedAgain
-            ? 'It was taken more than once: if a line is wrong, strike it.'
-            : 'Take it again before anything is bought.'}
-        </Bar>
-      )}
-      {asked.map(({ id }) => (
-        <Bar key={id}>{CONDITIONS.find((c) => c.id === id)!.ask}</Bar>
-      ))}
-      {summary.unsteady.length > 0 && (
-        <Bar>
-          Unsteady: the same check gave two answers (
-          {summary.unsteady
-            .map((v) => {
-              const { id, cylinder } = splitKey(v);
-              return checkLabel(id, cylinder);
-            })
-            .join('; ')}
-          ). That is a finding of its own: look for what moves or heats.
-        </Bar>
-      )}
-      {tracing && plan.expectedSearchMin > TOO_LONG_MIN ? (
-        <Bar>
-          Not sure yet, and more than three hours of searching may lie ahead. Stop and talk to the customer before going
-          on.
-        </Bar>
-      ) : (
-        tracing &&
-        plan.settlingOrder &&
-        left.length > 0 && (
-          <Bar>
-            Not sure yet: {left.map((s) => faultLabel(s.key).toLowerCase()).join(', or ')}. No check would save more
-            than it costs; the bench order goes by what settles it.
-          </Bar>
-        )
-      )}
     </>
+  );
+}
+
+/** That the search grows long, or that no check is worth its minutes. */
+function SearchNotice({ plan, suspects }: { plan: Plan; suspects: readonly Suspect[] }) {
+  const cards = useFaultCards();
+  const left = suspects.filter((s) => s.p >= LEFT).slice(0, 3);
+  if (plan.expectedSearchMin > TOO_LONG_MIN)
+    return (
+      <Bar>
+        Not sure yet, and more than three hours of searching may lie ahead. Stop and talk to the customer before going
+        on.
+      </Bar>
+    );
+  if (!plan.settlingOrder || left.length === 0) return null;
+  return (
+    <Bar>
+      Not sure yet: {left.map((s) => faultLabel(s.key, cards).toLowerCase()).join(', or ')}. No check would save more
+      than it costs; the bench order goes by what settles it.
+    </Bar>
   );
 }
 

@@ -6,7 +6,6 @@ import {
   checkOf,
   type EngineWords,
   type Explanation,
-  FAULTS,
   faultLabel,
   findCheck,
   inWords,
@@ -19,6 +18,7 @@ import {
 } from '@/core/index.ts';
 import { Button } from '@/ui/Button.tsx';
 import { BoltGlyph, MARK_WORDS } from './BoltMark.tsx';
+import { useFaultCards } from './FaultWords.tsx';
 
 interface Props {
   readonly part: PartId;
@@ -28,28 +28,46 @@ interface Props {
   /** Changes with the record, so that an open panel is worked out anew. */
   readonly record: number;
   readonly explain: (key: string) => Promise<Explanation>;
+  readonly checksSeeing: (part: PartId) => Promise<readonly string[]>;
   readonly onPart: (part: PartId) => void;
   readonly onCheck: (check: CheckDefinition) => void;
   readonly onClose: () => void;
 }
 
-/** The checks that speak of a part, those that can settle it first. */
-function checksOf(part: PartId, engine: EngineWords): CheckDefinition[] {
-  const faults = FAULTS.filter((f) => f.part === part && f.appliesTo(engine));
-  const ids = new Set([
-    ...faults.flatMap((f) => f.settledBy.flatMap((rule) => rule.map((need) => need.check))),
-    ...faults.flatMap((f) => f.effects.map((e) => e.check)),
-  ]);
-  return [...ids].flatMap((id) => findCheck(id) ?? []).filter((check) => check.proposed && check.appliesTo(engine));
+/** The checks that speak of a part; none until the reasoner has said. */
+function useChecksSeeing(part: PartId, ask: Props['checksSeeing'], engine: EngineWords): readonly CheckDefinition[] {
+  const [seen, setSeen] = useState<readonly string[]>([]);
+  useEffect(() => {
+    let here = true;
+    ask(part).then(
+      (ids) => here && setSeen(ids),
+      () => here && setSeen([]),
+    );
+    return () => {
+      here = false;
+    };
+  }, [part, ask]);
+  return seen.flatMap((id) => findCheck(id) ?? []).filter((check) => check.proposed && check.appliesTo(engine));
 }
 
 /** One part of the ridge: its suspects, what speaks for and against each, and the checks that see it. */
-export function PartPanel({ part, engine, ridge, suspects, record, explain, onPart, onCheck, onClose }: Props) {
+export function PartPanel({
+  part,
+  engine,
+  ridge,
+  suspects,
+  record,
+  explain,
+  checksSeeing,
+  onPart,
+  onCheck,
+  onClose,
+}: Props) {
   const own = suspects.filter((s) => s.part === part).slice(0, 6);
   const at = PARTS.findIndex((p) => p.id === part);
   const { name } = PARTS[at]!;
   const marks = [...new Set(ridge[at]!.sides.map((s) => s.mark))];
-  const checks = checksOf(part, engine);
+  const checks = useChecksSeeing(part, checksSeeing, engine);
   const step = (by: number) => PARTS[(at + by + PARTS.length) % PARTS.length]!;
   return (
     <section aria-label={`Suspects: ${name}`} className="border-4 border-rust bg-sheet p-3">
@@ -96,6 +114,7 @@ export function PartPanel({ part, engine, ridge, suspects, record, explain, onPa
 function SuspectCard({ suspect, explain }: { suspect: Suspect; explain: Props['explain'] }) {
   const [explanation, setExplanation] = useState<Explanation | null>(null);
   const [unanswered, setUnanswered] = useState(false);
+  const cards = useFaultCards();
   useEffect(() => {
     let here = true;
     explain(suspect.key).then(
@@ -112,7 +131,7 @@ function SuspectCard({ suspect, explain }: { suspect: Suspect; explain: Props['e
   return (
     <div className="border-t-2 border-line pt-2">
       <p className="flex items-baseline justify-between gap-2 font-bold">
-        <span>{faultLabel(suspect.key)}</span>
+        <span>{faultLabel(suspect.key, cards)}</span>
         <span className="text-[1.3rem] font-extrabold">{(100 * suspect.p).toFixed(suspect.p < 0.1 ? 1 : 0)} %</span>
       </p>
       <ul className="text-[0.95rem]">
@@ -121,18 +140,7 @@ function SuspectCard({ suspect, explain }: { suspect: Suspect; explain: Props['e
             <span aria-hidden="true" className="font-black">
               {w.decibans > 0 ? '▲ ' : '▽ '}
             </span>
-            {w.variable === 'complaint'
-              ? 'the complaint'
-              : w.variable === 'implied.runs'
-                ? 'that it runs'
-                : w.variable === 'implied.cranks'
-                  ? 'that it cranks'
-                  : w.variable === 'implied.trouble'
-                    ? 'that the bench shows it too'
-                    : w.variable.startsWith('pointed.')
-                      ? `the side of ${variableLabel(w.variable.slice('pointed.'.length)).toLowerCase()}`
-                      : variableLabel(w.variable)}
-            : {w.words}
+            {variableLabel(w.variable)}: {w.words}
           </li>
         ))}
         {!explanation && (
@@ -159,7 +167,17 @@ function SuspectCard({ suspect, explain }: { suspect: Suspect; explain: Props['e
   );
 }
 
+/** What is observed besides checks, in words. */
+const OBSERVED: Readonly<Record<string, string>> = {
+  complaint: 'the complaint',
+  'implied.runs': 'that it runs',
+  'implied.cranks': 'that it cranks',
+  'implied.trouble': 'that the bench shows it too',
+};
+
 function variableLabel(variable: string): string {
+  const side = /^pointed\.(.*)$/.exec(variable)?.[1];
+  if (side !== undefined) return `the side of ${variableLabel(side).toLowerCase()}`;
   const { id, cylinder } = splitKey(variable);
-  return checkLabel(id, cylinder);
+  return OBSERVED[variable] ?? checkLabel(id, cylinder);
 }

@@ -3,12 +3,9 @@ import { type FormEvent, useState } from 'react';
 import {
   ACTION_WORDS,
   adviceOn,
-  CONDITIONS,
   checkLabel,
   checkOf,
-  type FaultDefinition,
   faultLabel,
-  findFault,
   type Glance,
   type House,
   type RawEvent,
@@ -19,14 +16,8 @@ import {
 import { useEntryId } from '@/features/record/client/entryId.ts';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
+import { useFaultCards } from './FaultWords.tsx';
 import { useFocusedPanel } from './useFocusedPanel.ts';
-
-const definitionOf = (id: string): Pick<FaultDefinition, 'repair' | 'endsInDecision' | 'behind'> => {
-  const fault = findFault(id);
-  if (fault) return fault;
-  const condition = CONDITIONS.find((c) => c.id === id)!;
-  return { repair: condition.repair, behind: condition.ask, endsInDecision: false };
-};
 
 /** Records what was done to a part. Starts with the action usual for it. */
 export function RepairForm({
@@ -39,7 +30,7 @@ export function RepairForm({
   onRecord: (event: RawEvent, id: string) => void;
 }) {
   const { id, cylinder } = splitKey(faultKey);
-  const { repair } = definitionOf(id);
+  const { repair } = useFaultCards()[id]!;
   const [action, setAction] = useState<RepairAction>(repair.action);
   const [note, setNote] = useState('');
   const [temporary, setTemporary] = useState(false);
@@ -123,7 +114,8 @@ export function RepairPlate({
   onMore: () => void;
 }) {
   const { id } = splitKey(faultKey);
-  const { behind, repair, endsInDecision } = definitionOf(id);
+  const cards = useFaultCards();
+  const { behind, repair, endsInDecision } = cards[id]!;
   const panel = useFocusedPanel();
   return (
     <section
@@ -133,11 +125,11 @@ export function RepairPlate({
       className="border-t-8 border-paint bg-sheet px-4 pt-3 pb-4 outline-none"
     >
       <p className="text-[0.9rem] font-semibold text-soft">Proven</p>
-      <h2 className="text-[1.9rem] font-extrabold leading-none [font-stretch:90%]">{faultLabel(faultKey)}</h2>
+      <h2 className="text-[1.9rem] font-extrabold leading-none [font-stretch:90%]">{faultLabel(faultKey, cards)}</h2>
       {orElse.length > 0 && (
         <p className="mt-1 text-[1.1rem] leading-snug">
-          or <span className="font-bold">{orElse.map((key) => faultLabel(key)).join(', ')}</span>: the same work cures
-          either.
+          or <span className="font-bold">{orElse.map((key) => faultLabel(key, cards)).join(', ')}</span>: the same work
+          cures either.
         </p>
       )}
       <ul className="mt-2 list-disc pl-5">
@@ -148,8 +140,8 @@ export function RepairPlate({
       {glance && (
         <div className="mt-2 border-l-8 border-paint bg-well px-3 py-2">
           <p>
-            <span className="font-bold">Before a part is bought: </span>"{faultLabel(glance.rival)}" would read the
-            same. Looking takes {checkOf(glance.check).minutes} min and opens nothing more.
+            <span className="font-bold">Before a part is bought: </span>"{faultLabel(glance.rival, cards)}" would read
+            the same. Looking takes {checkOf(glance.check).minutes} min and opens nothing more.
           </p>
           <Button className="mt-1.5" onClick={() => onGlance(glance)}>
             {checkLabel(glance.check, glance.cylinder)}
@@ -193,6 +185,7 @@ export function AnyRepair({
   onRecord: (event: RawEvent, id: string) => void;
 }) {
   const [chosen, setChosen] = useState<string | null>(null);
+  const cards = useFaultCards();
   return (
     <div className="space-y-2">
       <label className="block">
@@ -205,7 +198,7 @@ export function AnyRepair({
           <option value="">Pick a part</option>
           {keys.map((key) => (
             <option key={key} value={key}>
-              {faultLabel(key)}
+              {faultLabel(key, cards)}
             </option>
           ))}
         </select>

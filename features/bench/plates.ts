@@ -9,7 +9,7 @@ import {
   type RawCheckEvent,
 } from '@/core/index.ts';
 import type { PrintedEvent } from '@/features/record/printedEvent.ts';
-import type { PlateCheck } from './Plate.tsx';
+import type { PlateCheck } from './plateCheck.ts';
 
 /** Two sides nearer than this in minutes saved are a tie. */
 const TIE_MIN = 0.75;

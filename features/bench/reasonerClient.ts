@@ -1,4 +1,4 @@
-import type { Explanation, Plan, RawEvent } from '@/core/index.ts';
+import type { Explanation, PartId, Plan, RawEvent } from '@/core/index.ts';
 import type { Believed, PreparedCheck } from '@/workers/answers.ts';
 import type { Reasoning } from '@/workers/reasoning.ts';
 
@@ -8,7 +8,7 @@ type Answers<T> = {
 
 /** A worker as far as this needs it. */
 export interface SpawnedReasoner {
-  readonly ask: Answers<Pick<Reasoning, 'open' | 'add' | 'plan' | 'explain' | 'prepare'>>;
+  readonly ask: Answers<Pick<Reasoning, 'open' | 'add' | 'plan' | 'explain' | 'checksSeeing' | 'prepare'>>;
   /** Calls back once, should the worker die of itself. */
   readonly onDeath: (died: (error: Error) => void) => void;
   readonly stop: () => void;
@@ -99,13 +99,23 @@ export class ReasonerClient {
   }
 
   /** @throws Error when the worker cannot say, also after it was started anew */
-  async explain(key: string): Promise<Explanation> {
+  explain(key: string): Promise<Explanation> {
+    return this.question((ask) => ask.explain(key));
+  }
+
+  /** The checks that speak of a part. @throws Error as `explain` */
+  checksSeeing(part: PartId): Promise<readonly string[]> {
+    return this.question((ask) => ask.checksSeeing(part));
+  }
+
+  /** Asked once more of a new worker where this one dies over it. */
+  private async question<T>(ask: (ask: SpawnedReasoner['ask']) => Promise<T>): Promise<T> {
     try {
-      return await this.asked((ask) => ask.explain(key));
+      return await this.asked(ask);
     } catch (error) {
       if (!(error instanceof Died)) throw error;
       await this.run();
-      return this.asked((ask) => ask.explain(key));
+      return this.asked(ask);
     }
   }
 

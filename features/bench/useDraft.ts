@@ -1,6 +1,6 @@
 import { useCallback, useRef } from 'react';
 import { findCheck } from '@/core/index.ts';
-import type { Entries, PlateCheck } from './Plate.tsx';
+import type { Entries, PlateCheck } from './plateCheck.ts';
 
 export interface Draft {
   readonly plate: PlateCheck;

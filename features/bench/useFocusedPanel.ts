@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import { writesElsewhere } from './Plate.tsx';
+import { writesElsewhere } from './boxFocus.ts';
 
 /** Draws the focus to a panel that took the place of what was worked on, so that the next key falls into it. */
 export function useFocusedPanel() {

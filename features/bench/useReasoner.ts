@@ -1,6 +1,6 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Explanation, Plan, RawEvent } from '@/core/index.ts';
+import type { Explanation, PartId, Plan, RawEvent } from '@/core/index.ts';
 import type { Believed } from '@/workers/answers.ts';
 import { type Health, ReasonerClient } from './reasonerClient.ts';
 import { outlineOf, ridgeStore } from './ridgeStore.ts';
@@ -56,9 +56,10 @@ export function useReasoner(head: unknown, first: readonly RawEvent[], initial: 
     [afterRidge],
   );
   const explain = useCallback((key: string): Promise<Explanation> => client.current!.explain(key), []);
+  const checksSeeing = useCallback((part: PartId) => client.current!.checksSeeing(part), []);
   const prepare = useCallback((check: Parameters<ReasonerClient['prepare']>[0]) => client.current!.prepare(check), []);
   const again = useCallback(() => client.current!.again(), []);
   const offer = useCallback((stand: Believed & { readonly plan: Plan }) => client.current!.offer(stand), []);
   const isSlow = useCallback(() => client.current!.isSlow, []);
-  return { now, ridge, health, open, add, explain, prepare, again, offer, isSlow, afterRidge };
+  return { now, ridge, health, open, add, explain, checksSeeing, prepare, again, offer, isSlow, afterRidge };
 }

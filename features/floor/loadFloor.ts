@@ -2,6 +2,7 @@ import {
   type BenchSummary,
   CLOSE_WORDS,
   checkLabel,
+  faultCards,
   faultLabel,
   type Phase,
   type Plan,
@@ -13,6 +14,8 @@ import type { Database } from '@/db/client.ts';
 import { closedJobs, eventsOfJobs, type Job, openJobs } from '@/db/jobs.ts';
 import { allMachines, type Machine } from '@/db/machines.ts';
 import { benchOf, type JobFile, jobFileOf, standOf } from '@/features/record/server/jobFile.ts';
+
+const CARDS = faultCards();
 
 export interface FloorRow {
   readonly id: string;
@@ -69,7 +72,7 @@ function stateOf(jobId: string, file: JobFile): FloorState {
       waitsFor: last && 'close' in last ? CLOSE_WORDS[last.close] : waitsFor(summary, plan),
       suspect:
         summary.phase === 'tracing' && top && top.p >= SHOWN_SUSPECT
-          ? `${faultLabel(top.key)} (${Math.round(100 * top.p)} %)`
+          ? `${faultLabel(top.key, CARDS)} (${Math.round(100 * top.p)} %)`
           : null,
     };
     if (states.size >= KEPT_STATES) states.delete(states.keys().next().value!);
@@ -83,7 +86,7 @@ export const complaintText = (head: Pick<RawCase, 'complaint'>) => head.complain
 function waitsFor(summary: BenchSummary, plan: Plan): string {
   switch (summary.phase) {
     case 'repair':
-      return `Repair: ${faultLabel(summary.settled[0]!.fault)}`;
+      return `Repair: ${faultLabel(summary.settled[0]!.fault, CARDS)}`;
     case 'retest': {
       const [due] = summary.retests;
       return `Re-test: ${checkLabel(due!.check, due!.cylinder)}`;

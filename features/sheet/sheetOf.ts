@@ -4,6 +4,7 @@ import {
   CLOSE_WORDS,
   checkLabel,
   checkOf,
+  faultCards,
   faultLabel,
   findingsOf,
   fittedBypasses,
@@ -23,6 +24,8 @@ import type { Machine } from '@/db/machines.ts';
 import type { Person } from '@/db/people.ts';
 import { type BeforeAfterLine, beforeLineText } from '@/features/bench/pairs.ts';
 import { benchOf, type JobFile } from '@/features/record/server/jobFile.ts';
+
+const CARDS = faultCards();
 
 export interface SheetData {
   readonly number: number;
@@ -95,7 +98,7 @@ export function sheetOf(job: Job, machine: Machine, file: JobFile, people: reado
     complaint: file.head.complaint.map((s) => SYMPTOMS[s]).join(', '),
     said: file.head.said ?? null,
     findings: findings.map((f) => ({
-      title: faultLabel(f.repair.key),
+      title: faultLabel(f.repair.key, CARDS),
       action: ACTION_WORDS[f.repair.step.action],
       note: f.repair.step.note,
       proof: f.proof.map(line),
@@ -103,12 +106,12 @@ export function sheetOf(job: Job, machine: Machine, file: JobFile, people: reado
       behind: f.behind,
     })),
     standing: summary.settled.map((s) => ({
-      title: faultLabel(s.fault),
+      title: faultLabel(s.fault, CARDS),
       proof: [...new Set(s.proof)].sort((a, b) => a - b).map(line),
     })),
     suspected:
       findings.length === 0 && summary.settled.length === 0 && top
-        ? `${faultLabel(top.key)}, about ${Math.round(100 * top.p)} in a hundred`
+        ? `${faultLabel(top.key, CARDS)}, about ${Math.round(100 * top.p)} in a hundred`
         : null,
     pairs: summary.pairs.map((pair) => beforeLineText(pair, raw)),
     readings: bench.readings.map((r) => ({
@@ -127,9 +130,9 @@ export function sheetOf(job: Job, machine: Machine, file: JobFile, people: reado
     shownCured: close !== undefined && 'close' in close && close.close === 'cured',
     watch: [...new Set(findings.map((f) => f.behind).filter((b) => b !== null))],
     cautions: [
-      ...bypasses.map((b) => `Still bypassed: ${faultLabel(b.key)}. ${CAUTIONS['bypass-fitted']}`),
+      ...bypasses.map((b) => `Still bypassed: ${faultLabel(b.key, CARDS)}. ${CAUTIONS['bypass-fitted']}`),
       ...openTemporaries(bench).map(
-        (r) => `Repaired for the time being only: ${faultLabel(r.key)}. It has to be made good.`,
+        (r) => `Repaired for the time being only: ${faultLabel(r.key, CARDS)}. It has to be made good.`,
       ),
       ...(close === undefined ? [] : notShown(bench).map((c) => `Not shown by the re-test: ${c}.`)),
     ],

@@ -30,6 +30,7 @@ function workers(spoil: (nth: number, ask: Ask) => Partial<Ask> = () => ({})) {
       add: later(reasoning.add),
       plan: later(reasoning.plan),
       explain: later(reasoning.explain),
+      checksSeeing: later(reasoning.checksSeeing),
       prepare: later(reasoning.prepare),
     };
     const own = { die: (_: string) => {}, stopped: false };

@@ -8,6 +8,7 @@ import {
   checkLabel,
   explainSuspect,
   FAULTS,
+  faultCards,
   faultLabel,
   fittedBypasses,
   inWords,
@@ -197,9 +198,9 @@ describe('for and against', () => {
 
 describe('wording', () => {
   it('labels name the cylinder, or the side as the shop calls it', () => {
-    expect(faultLabel('spark.coil-open[2]')).toBe('Coil open, cylinder 2');
-    expect(faultLabel('spark.coil-open[2]', ['left', 'right'])).toBe('Coil open, right');
-    expect(faultLabel('oil.fuel-diluted')).toBe('Oil thinned with fuel');
+    expect(faultLabel('spark.coil-open[2]', faultCards())).toBe('Coil open, cylinder 2');
+    expect(faultLabel('spark.coil-open[2]', faultCards(), ['left', 'right'])).toBe('Coil open, right');
+    expect(faultLabel('oil.fuel-diluted', faultCards())).toBe('Oil thinned with fuel');
     expect(checkLabel('spark.tester', 1)).toBe('Spark tester, cylinder 1');
     expect(splitKey('power.fuse')).toEqual({ id: 'power.fuse', cylinder: null });
     expect(placeLabel('kill-lead-2')).toBe('kill lead, cylinder 2');
@@ -250,7 +251,7 @@ describe('wording', () => {
       { code: 'makes-safe' },
       { code: 'retest', repair: null },
     ] as const)
-      expect(whySentence(why).length).toBeGreaterThan(8);
+      expect(whySentence(why, faultCards()).length).toBeGreaterThan(8);
     for (const blocker of [
       { code: 'nothing-repaired' },
       { code: 'only-a-condition', key: 'oil.fuel-diluted' },
@@ -258,7 +259,7 @@ describe('wording', () => {
       { code: 'retest-due', check: 'look.crank', cylinder: null },
       { code: 'bypass-fitted', repair: 1, key: 'spark.kill-common' },
     ] as const) {
-      expect(blockerSentence(blocker)).toMatch(/[.?]$/);
+      expect(blockerSentence(blocker, faultCards())).toMatch(/[.?]$/);
     }
     for (const words of [...Object.values(STATE_WORDS), ...Object.values(ACTION_WORDS), ...Object.values(CAUTIONS)])
       expect(words.length).toBeGreaterThan(3);

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { faultCards } from '@/core/index.ts';
 import { database } from '@/db/client.ts';
 import { eventsOf, jobOf } from '@/db/jobs.ts';
 import { machineOf } from '@/db/machines.ts';
@@ -44,6 +45,7 @@ export default async function BenchPage({ params }: Params) {
       staff={staff}
       desk={desk}
       initial={toldOf(bench)}
+      cards={faultCards(engine)}
     />
   );
 }

@@ -1,0 +1,87 @@
+import { type CaseHead, type CheckDefinition, whyLine } from '@/core/index.ts';
+import type { Habit } from '@/features/shop/settings.ts';
+import { Cautions } from './Cautions.tsx';
+import { EntryBoxes, StatePick } from './EntryBoxes.tsx';
+import { boxesOf, type Entry } from './entry.ts';
+import { useFaultCards } from './FaultWords.tsx';
+import { PlateHead, SidePick } from './PlateHead.tsx';
+import type { Entries, PlateCheck } from './plateCheck.ts';
+import type { Draft, Judged } from './usePlateEntry.ts';
+import { VerdictWorking } from './Verdict.tsx';
+
+interface Props {
+  readonly plate: PlateCheck;
+  readonly check: CheckDefinition;
+  readonly head: CaseHead;
+  readonly habit: Habit;
+  readonly befores: readonly { readonly side: number; readonly text: string }[];
+  readonly state: Entry;
+  readonly entries: Entries;
+  readonly drafts: readonly Draft[];
+  readonly judged: readonly Judged[];
+  /** Recording was tried: what is missing is said too. */
+  readonly insisted: boolean;
+  readonly onChange: (side: number, entry: Entry) => void;
+  readonly onSide: (cylinder: number | null) => void;
+}
+
+/** What is to be done and why, its hazards, the entry, and the working of the verdict. */
+export function PlateBody(props: Props) {
+  const { plate, check, head, habit, befores, state, entries, drafts, judged, insisted, onChange, onSide } = props;
+  const cards = useFaultCards();
+  const bilateral = check.scope === 'cylinder' && head.engine.cylinders > 1;
+  const nothing = insisted && drafts.every((d) => d.drafted.state === 'empty');
+  return (
+    <div className="px-4 pt-2.5 pb-3">
+      <PlateHead plate={plate} check={check} state={state} twin={head.engine.cylinders > 1} />
+      <p className="mt-1.5 max-w-[64ch] text-[1.1rem] leading-snug">{check.todo}</p>
+      {plate.from && <p className="mt-1 text-[0.95rem] leading-snug text-soft">{whyLine(plate.from, cards)}</p>}
+      {befores.map(({ side, text }) => (
+        <p key={side} className="mt-1 bg-well px-2 py-1 font-semibold">
+          Before{plate.pair && `, cylinder ${side}`}: {text}
+        </p>
+      ))}
+      <div className="mt-2">
+        <Cautions ids={check.hazards} />
+      </div>
+      <div className="mt-2.5 space-y-2.5">
+        <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
+          {bilateral && plate.replaces === null && (
+            <SidePick cylinders={head.engine.cylinders} plate={plate} onSide={onSide} />
+          )}
+          <StatePick check={check} entry={state} onChange={(entry) => onChange(drafts[0]!.side, entry)} />
+        </div>
+        <div className={plate.pair ? 'grid gap-x-4 gap-y-3 @xl:grid-cols-2' : ''}>
+          {drafts.map(({ side, drafted }) => (
+            <fieldset key={side} data-side={side} className="m-0 min-w-0 border-0 p-0">
+              {plate.pair && (
+                <legend className="mb-1 block w-full border-b-2 border-ink text-[1.1rem] font-extrabold">
+                  Cylinder {side}
+                </legend>
+              )}
+              <EntryBoxes
+                check={check}
+                engine={head.engine}
+                habit={habit}
+                entry={entries[side]!}
+                complaint={head.complaint}
+                issues={drafted.state === 'refused' && (insisted || !drafted.waiting) ? drafted.issues : {}}
+                onChange={(entry) => onChange(side, entry)}
+              />
+            </fieldset>
+          ))}
+        </div>
+        {judged.map(
+          ({ side, assessed }) =>
+            assessed && <VerdictWorking key={side} check={check} assessed={assessed} side={plate.pair ? side : null} />,
+        )}
+        {nothing && (
+          <p className="font-bold text-rust" role="alert">
+            Nothing entered yet:{' '}
+            {boxesOf(check, head.engine).length > 0 ? 'type a figure or pick an outcome' : 'pick what you saw'}.
+          </p>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,71 @@
+import { type RefObject, useState } from 'react';
+import type { CaseHead, CheckDefinition, NumberField, RawUnmadeEvent } from '@/core/index.ts';
+import { Button } from '@/ui/Button.tsx';
+import { nextBox, rubOut, typeInto } from './boxFocus.ts';
+import { boxesOf, type Entry } from './entry.ts';
+import { Keypad } from './Keypad.tsx';
+import type { PlateCheck } from './plateCheck.ts';
+import type { Judged } from './usePlateEntry.ts';
+import { VerdictHead } from './Verdict.tsx';
+import { WhyUnmade } from './WhyUnmade.tsx';
+
+interface Props {
+  readonly form: RefObject<HTMLFormElement | null>;
+  readonly foot: RefObject<HTMLDivElement | null>;
+  readonly plate: PlateCheck;
+  readonly check: CheckDefinition;
+  readonly head: CaseHead;
+  readonly state: Entry;
+  readonly judged: readonly Judged[];
+  /** The box the screen keypad types into. */
+  readonly figure: HTMLInputElement | null;
+  /** Nothing was read yet: it may be that it cannot be made. */
+  readonly mayBeUnmade: boolean;
+  readonly onUnmade: (event: RawUnmadeEvent) => void;
+  readonly onLeave: (() => void) | null;
+}
+
+/** The foot of the plate, always in sight: record, the verdict, why not, and the figures for a finger. */
+export function PlateFoot(props: Props) {
+  const { form, foot, plate, check, head, state, judged, figure, mayBeUnmade, onUnmade, onLeave } = props;
+  const [unmade, setUnmade] = useState(false);
+  const field = figure ? fieldOf(check, head, figure.name) : null;
+  return (
+    <div ref={foot} data-sticky className="sticky bottom-0 z-10 mt-auto border-t-2 border-line bg-sheet">
+      <div className="flex items-stretch gap-2 p-2">
+        <Button look="main" type="submit" className="min-w-36 text-center text-[1.25rem]">
+          Record
+        </Button>
+        <div className="min-w-0 flex-1 self-center">
+          {judged.map(
+            ({ side, assessed }) =>
+              assessed && <VerdictHead key={side} check={check} assessed={assessed} side={plate.pair ? side : null} />,
+          )}
+        </div>
+        {mayBeUnmade && (
+          <Button aria-expanded={unmade} onClick={() => setUnmade(!unmade)}>
+            Cannot be made
+          </Button>
+        )}
+        {onLeave && <Button onClick={onLeave}>Back to the plan</Button>}
+      </div>
+      {mayBeUnmade && unmade && <WhyUnmade plate={plate} state={state} onUnmade={onUnmade} />}
+      {figure && field && (
+        <div className="hidden pointer-coarse:block">
+          <Keypad
+            dimension={field.dimension}
+            openLoop={field.openLoop}
+            onType={(text) => typeInto(figure, text)}
+            onErase={() => rubOut(figure)}
+            onNext={() => nextBox(form.current, figure)}
+          />
+        </div>
+      )}
+    </div>
+  );
+}
+
+function fieldOf(check: CheckDefinition, head: CaseHead, name: string): NumberField | null {
+  const field = boxesOf(check, head.engine).find((b) => b.name === name)?.field;
+  return field?.kind === 'number' ? field : null;
+}

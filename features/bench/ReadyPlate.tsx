@@ -1,0 +1,58 @@
+import { type CloseBlocker, checkLabel, type RawEvent, type TriedLast } from '@/core/index.ts';
+import { Button } from '@/ui/Button.tsx';
+import { BeforeAfterTable } from './BeforeAfterTable.tsx';
+import { ClosePanel } from './ClosePanel.tsx';
+import type { BeforeAfterLine } from './pairs.ts';
+import { useFocusedPanel } from './useFocusedPanel.ts';
+
+/** Re-tested and gone: before beside after, what was not tried yet, and the closing. */
+export function ReadyPlate({
+  pairs,
+  handingBack,
+  onTry,
+  blockers,
+  onRecord,
+  onMore,
+}: {
+  pairs: readonly BeforeAfterLine[];
+  handingBack: readonly TriedLast[];
+  onTry: (next: TriedLast) => void;
+  blockers: readonly CloseBlocker[];
+  onRecord: (event: RawEvent, id: string) => void;
+  onMore: () => void;
+}) {
+  const panel = useFocusedPanel();
+  return (
+    <section
+      ref={panel}
+      tabIndex={-1}
+      aria-label="Ready to close"
+      className="border-t-8 border-sound bg-sheet px-4 pt-3 pb-4 outline-none"
+    >
+      <p className="text-[0.9rem] font-semibold text-soft">Re-tested, complaint gone</p>
+      <h2 className="text-[1.9rem] font-extrabold leading-none [font-stretch:90%]">Ready to close</h2>
+      <BeforeAfterTable pairs={pairs} />
+      {handingBack.length > 0 && (
+        <details className="mt-2">
+          {/* One line, so that the closing stays in sight. */}
+          <summary className="flex min-h-tap items-center font-bold underline decoration-line underline-offset-4">
+            Before it goes back: {handingBack.length} not tried since the repair
+          </summary>
+          <div className="mt-1.5 flex flex-wrap gap-1.5">
+            {handingBack.map((next) => (
+              <Button key={next.check} onClick={() => onTry(next)}>
+                {checkLabel(next.check, null)}
+              </Button>
+            ))}
+          </div>
+        </details>
+      )}
+      <div className="mt-3">
+        <ClosePanel blockers={blockers} preset="cured" onRecord={onRecord} />
+      </div>
+      <Button look="quiet" className="mt-2" onClick={onMore}>
+        Check more first
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,182 @@
+'use client';
+import { clsx } from 'clsx';
+import {
+  ACTION_WORDS,
+  accessLabel,
+  CLOSE_WORDS,
+  checkLabel,
+  checkOf,
+  faultLabel,
+  instrumentName,
+  outcomeLabel,
+  type RawCheckEvent,
+  type RawEvent,
+  REMARK_WORDS,
+  readingText,
+  STATE_WORDS,
+  type StandingReading,
+  TEMPERATURE_WORDS,
+} from '@/core/index.ts';
+import { Button } from '@/ui/Button.tsx';
+import { useFaultCards } from './FaultWords.tsx';
+import { accessKey, checkOfLine, type Line, unmadeText, whenText } from './tapeLines.ts';
+
+/** What stood before a repair, beside the line that shows it after. */
+export interface Before {
+  readonly number: number;
+  readonly event: RawCheckEvent;
+}
+
+interface Props {
+  readonly line: Line;
+  readonly standing: StandingReading | undefined;
+  readonly before: Before | undefined;
+  /** Its correction is asked for. */
+  readonly asked: boolean;
+  readonly canStrike: boolean;
+  readonly onAsk: () => void;
+  readonly onStrike: () => void;
+  readonly onReplace: (event: RawCheckEvent) => void;
+}
+
+/** One line of the tape: what, when, who, its verdict, and how it is put right. */
+export function TapeLine({ line, standing, before, asked, canStrike, onAsk, onStrike, onReplace }: Props) {
+  const { event } = line;
+  const struck = line.struckBy !== null;
+  const check = checkOfLine(event);
+  return (
+    <li
+      className="border-b border-dashed border-line px-3 py-1.5"
+      data-line={line.number}
+      data-struck={struck || undefined}
+    >
+      <p className="flex justify-between gap-2 text-[0.82rem] text-soft">
+        <span>
+          {line.number} ·{' '}
+          <time dateTime={line.at} suppressHydrationWarning>
+            {whenText(line.at)}
+          </time>{' '}
+          · {line.who}
+        </span>
+        {!line.sent && <span className="font-bold text-rust">not sent yet</span>}
+      </p>
+      <div className="flex items-start justify-between gap-2">
+        <div className={clsx('min-w-0 wrap-anywhere', struck && 'line-through decoration-2 opacity-60')}>
+          {'correct' in event && (
+            <p className="font-semibold text-rust">
+              Line {event.correct} struck{event.reason ? `: ${event.reason}` : ''}
+            </p>
+          )}
+          {check && <PrintedReading check={check} standing={standing} />}
+          {before && (
+            <p className="text-[0.9rem]">
+              <span className="text-soft">before, line {before.number}:</span> {readingText(before.event)}
+            </p>
+          )}
+          <PrintedWork event={event} />
+        </div>
+        {canStrike && (
+          <button
+            type="button"
+            aria-expanded={asked}
+            aria-label={`Correct line ${line.number}`}
+            onClick={onAsk}
+            className="min-h-tap min-w-tap shrink-0 text-[0.9rem] font-semibold text-soft underline decoration-line underline-offset-4"
+          >
+            Correct
+          </button>
+        )}
+      </div>
+      {asked && (
+        <div className="flex flex-wrap gap-2 py-2">
+          {check && <Button onClick={() => onReplace(check)}>Strike and take again</Button>}
+          <Button look="stop" onClick={onStrike}>
+            Strike it
+          </Button>
+        </div>
+      )}
+    </li>
+  );
+}
+
+/** A check as it was read, its verdict, and what is to be minded about it. */
+function PrintedReading({ check, standing }: { check: RawCheckEvent; standing: StandingReading | undefined }) {
+  const how = [
+    check.condition ? STATE_WORDS[check.condition] : '',
+    check.temperature ? TEMPERATURE_WORDS[check.temperature] : '',
+    instrumentName(check.instrument) ?? '',
+  ].filter(Boolean);
+  return (
+    <>
+      <p className="leading-tight font-semibold">
+        {checkLabel(check.check, check.cylinder ?? null)}
+        {check.retest && <span className="text-soft"> (re-test)</span>}
+      </p>
+      <p className="text-[1.08rem] leading-snug">
+        <VerdictSign standing={standing} /> {readingText(check)}
+        {standing?.assessment.outcome && check.outcome === undefined && !check.symptoms && (
+          <span className="font-bold"> → {outcomeLabel(checkOf(check.check), standing.assessment.outcome)}</span>
+        )}
+      </p>
+      {standing?.assessment.remarks.map((remark) => (
+        <p key={remark} className="text-[0.9rem] leading-snug font-semibold">
+          {REMARK_WORDS[remark] ?? remark}
+        </p>
+      ))}
+      {how.length > 0 && <p className="text-[0.85rem] text-soft">{how.join(', ')}</p>}
+    </>
+  );
+}
+
+/** A repair, what was not made, what was opened, a closing, a note. */
+function PrintedWork({ event }: { event: RawEvent }) {
+  const cards = useFaultCards();
+  if ('repair' in event && event.repair !== undefined)
+    return (
+      <p className="font-bold">
+        ⚒ {ACTION_WORDS[event.action!]}
+        {event.temporary && ' for the time being'}:{' '}
+        {faultLabel(event.cylinder === undefined ? event.repair : `${event.repair}[${event.cylinder}]`, cards)}
+        {event.note ? `. ${event.note}` : ''}
+      </p>
+    );
+  if ('unmade' in event) return <p>{unmadeText(event)}</p>;
+  if ('access' in event)
+    return (
+      <p>
+        {event.now === 'open' ? 'Opened' : 'Put back'}: {accessLabel(accessKey(event))}
+      </p>
+    );
+  if ('close' in event)
+    return (
+      <p className="font-bold">
+        Closed: {CLOSE_WORDS[event.close]}
+        {event.note ? `. ${event.note}` : ''}
+      </p>
+    );
+  return 'note' in event && !('correct' in event) ? <p>{event.note}</p> : null;
+}
+
+/** Verdict by sign, not by colour alone. */
+function VerdictSign({ standing }: { standing: StandingReading | undefined }) {
+  if (!standing) return null;
+  const { outcome, severity, tooCloseToCall } = standing.assessment;
+  const [sign, word] =
+    outcome === null
+      ? ['?', 'cannot tell']
+      : tooCloseToCall
+        ? ['≈', 'too close to call']
+        : (severity ?? 0) <= 0.05
+          ? ['✓', 'sound']
+          : ['✗', 'finding'];
+  return (
+    <span
+      role="img"
+      aria-label={word}
+      className="font-black"
+      style={{ color: sign === '✗' ? 'var(--rust)' : sign === '✓' ? 'var(--sound)' : 'var(--soft)' }}
+    >
+      {sign}
+    </span>
+  );
+}

@@ -1,0 +1,23 @@
+import type { NextCheck, RunningState, Temperature } from '@/core/index.ts';
+import type { Entry } from './entry.ts';
+
+/** A check on the plate: from the plan, from the search, as a re-test or in place of a struck line. */
+export interface PlateCheck {
+  readonly check: string;
+  /** The side it is made on; null for the whole machine, and for both sides as a pair. */
+  readonly cylinder: number | null;
+  /** Both cylinders, side by side. */
+  readonly pair: boolean;
+  readonly condition: RunningState;
+  readonly temperature: Temperature | null;
+  readonly from: NextCheck | null;
+  readonly retest: boolean;
+  /** The printed line it replaces. */
+  readonly replaces: number | null;
+}
+
+/** What stands in the boxes, by side; `0` where a check has none. */
+export type Entries = Readonly<Record<number, Entry>>;
+
+/** Whether a new plate draws the focus: what somebody is just writing elsewhere is not interrupted by the plan. */
+export type TakesFocus = 'always' | 'unless-writing' | 'no';

@@ -1,0 +1,93 @@
+import {
+  accessLabel,
+  checkLabel,
+  checkOf,
+  type RawCheckEvent,
+  type RawEvent,
+  type RawUnmadeEvent,
+  readingText,
+  unmadeWords,
+} from '@/core/index.ts';
+import type { Person } from '@/db/people.ts';
+import type { Unsent } from '@/features/record/client/keptRecord.ts';
+import type { PrintedEvent } from '@/features/record/printedEvent.ts';
+
+/** One line of the tape. */
+export interface Line {
+  readonly key: string;
+  readonly number: number;
+  readonly at: string;
+  readonly who: string;
+  readonly event: RawEvent;
+  readonly sent: boolean;
+  /** The number of the line that struck this one. */
+  readonly struckBy: number | null;
+}
+
+/** What is printed and then what is on its way, numbered as it will be. */
+export function linesOf(
+  events: readonly PrintedEvent[],
+  unsent: readonly Unsent[],
+  people: readonly Person[],
+): readonly Line[] {
+  const name = (id: string) => people.find((p) => p.id === id)?.name ?? 'unknown';
+  const struck = new Map<number, number>();
+  const all = [
+    ...events.map((e) => ({ key: e.id, number: e.seq, at: e.at, who: name(e.personId), event: e.event, sent: true })),
+    ...unsent
+      .filter((u) => !events.some((e) => e.id === u.id))
+      .map((u, i) => ({
+        key: u.id,
+        number: events.length + 1 + i,
+        at: u.at,
+        who: name(u.personId),
+        event: u.event,
+        sent: false,
+      })),
+  ];
+  for (const { number, event } of all) if ('correct' in event) struck.set(event.correct, number);
+  return all.map((line) => ({ ...line, struckBy: struck.get(line.number) ?? null }));
+}
+
+/** Whether a printed line has something that can be corrected: a note, a closing and a bare strike have not. */
+export const correctable = (event: RawEvent): boolean =>
+  'unmade' in event ||
+  ('check' in event && event.check !== undefined) ||
+  ('repair' in event && event.repair !== undefined);
+
+/** The reading of a line, or null where it is none. */
+export const checkOfLine = (event: RawEvent): RawCheckEvent | null =>
+  'check' in event && event.check !== undefined ? (event as RawCheckEvent) : null;
+
+export const accessKey = (event: { access: string; cylinder?: number | undefined }): string =>
+  event.cylinder === undefined ? event.access : `${event.access}[${event.cylinder}]`;
+
+/** What could not be made, and why. */
+export function unmadeText({ unmade, cylinder, condition, temperature, because }: RawUnmadeEvent): string {
+  const why = unmadeWords({
+    condition: condition ?? checkOf(unmade).states[0]!,
+    temperature: temperature ?? null,
+    because,
+  });
+  return `Not made: ${checkLabel(unmade, cylinder ?? null)}. ${why}.`;
+}
+
+/** What an event says, for a line about it. */
+export function eventText(event: RawEvent): string {
+  const check = checkOfLine(event);
+  if (check) return `${checkLabel(check.check, check.cylinder ?? null)}, ${readingText(check)}`;
+  if ('repair' in event && event.repair !== undefined) return 'the repair';
+  if ('unmade' in event) return unmadeText(event);
+  if ('access' in event) return accessLabel(accessKey(event));
+  if ('close' in event) return 'the closing';
+  return 'correct' in event ? 'the correction' : 'the note';
+}
+
+const TIME = { hour: '2-digit', minute: '2-digit' } as const;
+
+/** The time of day; with its date when that is not today. */
+export function whenText(iso: string): string {
+  const at = new Date(iso);
+  const today = at.toDateString() === new Date().toDateString();
+  return at.toLocaleString('en-GB', today ? TIME : { day: 'numeric', month: 'short', ...TIME });
+}

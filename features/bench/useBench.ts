@@ -1,0 +1,211 @@
+'use client';
+import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import {
+  type CaseHead,
+  cylindersOf,
+  type FaultCards,
+  type PartId,
+  type RawCheckEvent,
+  readingBefore,
+  readingText,
+  slippedWasTakenAgain,
+  stateLabel,
+} from '@/core/index.ts';
+import type { Person } from '@/db/people.ts';
+import { newId } from '@/features/record/client/entryId.ts';
+import { useRecord } from '@/features/record/client/useRecord.ts';
+import type { CaseHeadFile, PrintedEvent, Stand } from '@/features/record/printedEvent.ts';
+import type { Desk } from '@/features/shop/settings.ts';
+import { useWho } from '@/features/shop/WhoAsked.tsx';
+import { useCoarse } from '@/ui/useCoarse.ts';
+import { useLatest } from '@/ui/useLatest.ts';
+import type { Entries, PlateCheck } from './plateCheck.ts';
+import { onPlate, plateReducer, UNTOUCHED } from './plateReducer.ts';
+import { NOTHING_PLANNED, plannedPlate, standingReading } from './plates.ts';
+import type { Before } from './TapeLine.tsx';
+import { eventText } from './tapeLines.ts';
+import { useBenchKeys } from './useBenchKeys.ts';
+import { useDraft } from './useDraft.ts';
+import { usePicks } from './usePicks.ts';
+import { useReasoner } from './useReasoner.ts';
+import { type Fresh, useLines, useTaking } from './useTaking.ts';
+
+export interface BenchProps {
+  readonly job: { readonly id: string; readonly number: number };
+  readonly head: CaseHeadFile;
+  readonly caseHead: CaseHead;
+  readonly events: readonly PrintedEvent[];
+  /** Everybody who ever wrote on the tape. */
+  readonly people: readonly Person[];
+  /** Who works here now. */
+  readonly staff: readonly Person[];
+  readonly desk: Desk;
+  readonly initial: Stand;
+  readonly cards: FaultCards;
+}
+
+/** One job on the bench: its record, what is believed of it, and what the technician has in hand. */
+export function useBench({ job, head, caseHead, events: first, staff, desk, initial }: BenchProps) {
+  const who = useWho(staff, desk.person);
+  const reasoner = useReasoner(head, useRef(first.map((e) => e.event)).current, initial);
+  const record = useRecord(job.id, first, reasoner);
+  const lines = useLines(record);
+  const draft = useDraft(job.id);
+  const [view, dispatch] = useReducer(plateReducer, UNTOUCHED);
+  const [asked, setAsked] = useState('');
+  const search = useRef<HTMLInputElement>(null);
+  const main = useRef<HTMLElement>(null);
+  const coarse = useCoarse();
+  const { now, ridge } = reasoner;
+  const { summary, plan } = now;
+  const closed = summary.phase === 'closed';
+
+  const picks = useRef(view.picks);
+  picks.current = view.picks;
+  const taking = useTaking(reasoner, record, who.withPerson, () => {
+    draft.drop();
+    if (view.picked?.insteadOf) record.leaveOut(view.picked.insteadOf);
+    const picksThen = picks.current;
+    return () => dispatch({ kind: 'recorded', picks: picksThen });
+  });
+  const suggested = useMemo(() => {
+    const [entry] = plan?.next ?? [];
+    return plan && entry ? plannedPlate(entry, plan, summary.sides) : NOTHING_PLANNED;
+  }, [plan, summary.sides]);
+  const proven = summary.settled.length > 0;
+  const shown = onPlate(view, { phase: summary.phase, proven, suggested, planStale: now.planStale });
+  const plate = shown.kind === 'check' ? shown.plate : null;
+  usePrepared(plate ?? NOTHING_PLANNED, caseHead, reasoner.prepare);
+  const pick = usePicks({ dispatch, plan, sides: summary.sides, engine: caseHead.engine, ridge });
+  useRestored(draft.kept, closed, (kept) => dispatch({ kind: 'restore', plate: kept.plate, first: kept.entries }));
+  const leave = useLatest(() => {
+    draft.drop();
+    dispatch({ kind: 'leave' });
+  });
+  useBenchKeys({
+    on: desk.twoLetters,
+    jobId: job.id,
+    engine: caseHead.engine,
+    closed,
+    events: record.events,
+    view,
+    dispatch,
+    main,
+    search,
+    onAsked: setAsked,
+    onCheck: pick.check,
+    onLeave: leave,
+  });
+  const told = useTold(lines, now);
+  return {
+    ...taking,
+    ...told,
+    now,
+    ridge,
+    record,
+    lines,
+    view,
+    dispatch,
+    shown,
+    closed,
+    pick,
+    leave,
+    asked,
+    setAsked,
+    search,
+    main,
+    asking: who.asking,
+    explain: reasoner.explain,
+    checksSeeing: reasoner.checksSeeing,
+    plateKey: plate && keyOf(plate, view.turn),
+    takesFocus: view.picked
+      ? ('always' as const)
+      : view.turn > 0 || !coarse
+        ? ('unless-writing' as const)
+        : ('no' as const),
+    togglePart: useLatest((part: PartId) => dispatch({ kind: 'part', part: view.part === part ? null : part })),
+    askLine: useLatest((line: number | null) => dispatch({ kind: 'line', line })),
+    strike: useLatest((number: number) => void taking.put({ correct: number }, newId())),
+    touched: useLatest((entries: Entries) => {
+      if (!plate) return;
+      dispatch({ kind: 'touch', plate });
+      draft.keep({ plate, entries });
+    }),
+    recordPlate: useLatest((all: readonly { readonly event: RawCheckEvent; readonly id: string }[]) =>
+      plate ? taking.putAll(all.map((fresh) => asTaken(fresh, plate))) : false,
+    ),
+    notices: {
+      summary,
+      plan,
+      closed,
+      slippedLine: summary.slipped === null ? null : told.lineText(summary.slipped),
+      slippedAgain: slippedWasTakenAgain(now, summary),
+      waiting: lines.length - record.events.length,
+      reach: record.reach,
+      keeps: record.keeps,
+      health: reasoner.health,
+      onAgain: reasoner.again,
+    },
+  };
+}
+
+const keyOf = (plate: PlateCheck, turn: number) =>
+  `${turn}/${plate.check}/${plate.cylinder}/${plate.pair}/${plate.replaces}/${plate.condition}/${plate.temperature}`;
+
+/** A reading of the plate as the event it becomes: a re-test is marked as one, a correction names the line it replaces. */
+function asTaken({ event, id }: { readonly event: RawCheckEvent; readonly id: string }, plate: PlateCheck): Fresh {
+  const marked: RawCheckEvent = plate.retest ? { ...event, retest: true } : event;
+  if (plate.replaces === null) return { event: marked, id };
+  const { check, ...rest } = marked;
+  return { event: { correct: plate.replaces, check, ...rest }, id };
+}
+
+/** The tables of what lies on the plate are made while it is measured. */
+function usePrepared(
+  { check, cylinder, pair, condition, temperature }: PlateCheck,
+  { engine }: CaseHead,
+  prepare: ReturnType<typeof useReasoner>['prepare'],
+): void {
+  useEffect(() => {
+    for (const side of pair ? cylindersOf(engine) : [cylinder])
+      prepare({ check, cylinder: side, condition, temperature });
+  }, [check, cylinder, pair, condition, temperature, prepare, engine]);
+}
+
+/** What was half typed before a reload, once. */
+function useRestored(
+  kept: ReturnType<typeof useDraft>['kept'],
+  closed: boolean,
+  restore: (draft: NonNullable<ReturnType<ReturnType<typeof useDraft>['kept']>>) => void,
+): void {
+  const restored = useRef(false);
+  const put = useLatest(restore);
+  useEffect(() => {
+    if (restored.current || closed) return;
+    restored.current = true;
+    const draft = kept();
+    if (draft) put(draft);
+  }, [kept, closed, put]);
+}
+
+/** The record in words: a line by its number, and what a re-test is held beside. */
+function useTold(lines: ReturnType<typeof useLines>, now: ReturnType<typeof useReasoner>['now']) {
+  const befores = useMemo(() => {
+    const out = new Map<number, Before>();
+    for (const { before, after } of now.summary.pairs) {
+      const event = standingReading(lines, before.event);
+      if (event) out.set(after.event, { number: before.event, event });
+    }
+    return out;
+  }, [lines, now.summary.pairs]);
+  const lineText = (number: number) => {
+    const event = lines.find((e) => e.seq === number)?.event;
+    return event ? `line ${number}, ${eventText(event)}` : `line ${number}`;
+  };
+  const beforeText = (asked: Parameters<typeof readingBefore>[1], number?: number) => {
+    const before = readingBefore(now, asked, number);
+    const event = before && standingReading(lines, before.event);
+    return event && `${readingText(event)} (${stateLabel(before.reading)})`;
+  };
+  return { befores, lineText, beforeText };
+}

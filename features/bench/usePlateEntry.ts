@@ -1,0 +1,74 @@
+import { useMemo, useState } from 'react';
+import {
+  type Assessment,
+  assessingContext,
+  type CaseHead,
+  type CheckDefinition,
+  cylindersOf,
+  type Reading,
+  readReading,
+  type StandingReading,
+} from '@/core/index.ts';
+import type { Habit } from '@/features/shop/settings.ts';
+import { blankEntry, type Drafted, draftEvent, type Entry } from './entry.ts';
+import type { Entries, PlateCheck } from './plateCheck.ts';
+
+/** What stands in the boxes of one side: as an event, or what is wrong with it, and what it says. */
+export interface Draft {
+  readonly side: number;
+  readonly drafted: Drafted;
+  readonly reading: Reading | null;
+}
+export interface Judged {
+  readonly side: number;
+  readonly assessed: Assessment | null;
+}
+
+const sidesOf = (plate: PlateCheck, head: CaseHead) => (plate.pair ? cylindersOf(head.engine) : [plate.cylinder ?? 0]);
+
+interface Around {
+  readonly plate: PlateCheck;
+  readonly check: CheckDefinition;
+  readonly first: Entries | null;
+  readonly head: CaseHead;
+  readonly habit: Habit;
+  readonly readings: readonly StandingReading[];
+  readonly epoch: number;
+}
+
+/** What is typed on the plate, side by side, read and judged as it is typed. */
+export function usePlateEntry({ plate, check, first, head, habit, readings, epoch }: Around) {
+  const sides = sidesOf(plate, head);
+  const [entries, setEntries] = useState<Entries>(
+    () => first ?? Object.fromEntries(sides.map((side) => [side, blankEntry(plate.condition, plate.temperature)])),
+  );
+  const drafts = useMemo(
+    () =>
+      sidesOf(plate, head).map((side): Draft => {
+        const drafted = draftEvent(check, side || null, head.engine, habit, entries[side]!);
+        const read = drafted.state === 'sound' ? readReading(drafted.event, '$', head.engine) : null;
+        return { side, drafted, reading: read?.ok ? read.value.reading : null };
+      }),
+    [check, plate, head, habit, entries],
+  );
+  const judged = useMemo(
+    () =>
+      drafts.map(({ side, reading }): Judged => {
+        if (!reading) return { side, assessed: null };
+        const beside = drafts.find((d) => d.side !== side)?.reading;
+        const taken = readings.findLast(
+          (r) => r.epoch === epoch && r.reading.check === check.id && r.reading.cylinder !== (side || null),
+        )?.reading;
+        return { side, assessed: check.assess(reading, assessingContext(head, beside ?? taken)) };
+      }),
+    [drafts, head, readings, epoch, check],
+  );
+  /** How it was running and how hot is one for both sides. */
+  const withEntry = (side: number, next: Entry): Entries => {
+    const { condition, temperature } = next;
+    return Object.fromEntries(
+      sides.map((s) => [s, s === side ? next : { ...entries[s]!, condition, temperature }]),
+    ) as Entries;
+  };
+  return { sides, entries, setEntries, withEntry, drafts, judged, state: entries[sides[0]!]! };
+}
