@@ -1,10 +1,8 @@
 import { setMass } from './asked.ts';
 import type { Belief } from './belief.ts';
+import { SEARCH_CAP_MIN } from './cap.ts';
 import type { Network } from './network.ts';
 import { HOT_MIN, maskCost, type Planner } from './planner.ts';
-
-/** The search is capped here: "stop and talk to the customer" [a house rule]. */
-export const SEARCH_CAP_MIN = 200;
 
 /** Faults below this take no part in the order of the search. */
 const LIVE = 0.004;

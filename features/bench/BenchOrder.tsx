@@ -1,5 +1,5 @@
 'use client';
-import { type RefObject, useMemo } from 'react';
+import { memo, type RefObject, useMemo } from 'react';
 import {
   ACCESS,
   accessLabel,
@@ -77,15 +77,21 @@ interface Props {
 }
 
 /** The other checks worth doing, grouped by what has to be opened; a search for any check at all; and what stands open. */
-export function BenchOrder({ plan, stale, events, onPlate, engine, open, asked, search, onAsked, ...act }: Props) {
-  const found = useMemo(() => findChecks(asked, engine), [asked, engine]);
+export const BenchOrder = memo(function BenchOrder({
+  plan,
+  stale,
+  events,
+  onPlate,
+  engine,
+  open,
+  asked,
+  search,
+  onAsked,
+  ...act
+}: Props) {
   const rows = rowsOf(
     (plan?.next ?? []).filter((n) => n.check !== onPlate.check || !(onPlate.pair || n.cylinder === onPlate.cylinder)),
   );
-  const pick = (what: FoundCheck) => {
-    act.onPickAny(what);
-    onAsked('');
-  };
   return (
     <section
       aria-label="Bench order"
@@ -105,6 +111,40 @@ export function BenchOrder({ plan, stale, events, onPlate, engine, open, asked, 
           </span>
         )}
       </div>
+      <AnyCheck engine={engine} asked={asked} search={search} onAsked={onAsked} onPickAny={act.onPickAny} />
+      <div aria-busy={stale}>
+        {rows.length === 0 && <p className="py-2 text-soft">Nothing else is worth a check now.</p>}
+        {groupsOf(rows).map(([group, own]) => (
+          <div key={group}>
+            <h3 className="mt-2.5 border-b-2 border-ink text-[0.9rem] font-bold">{group}</h3>
+            <ul>
+              {own.map((row) => (
+                <OrderRow key={row.key} row={row} twin={engine.cylinders > 1} onPick={act.onPick} />
+              ))}
+            </ul>
+          </div>
+        ))}
+      </div>
+      <OpenNow open={open} engine={engine} onAccess={act.onAccess} />
+    </section>
+  );
+});
+
+/** The search for any check at all: Enter takes the first. */
+function AnyCheck({
+  engine,
+  asked,
+  search,
+  onAsked,
+  onPickAny,
+}: Pick<Props, 'engine' | 'asked' | 'search' | 'onAsked' | 'onPickAny'>) {
+  const found = useMemo(() => findChecks(asked, engine), [asked, engine]);
+  const pick = (what: FoundCheck) => {
+    onPickAny(what);
+    onAsked('');
+  };
+  return (
+    <>
       <label className="mt-1 flex items-center gap-2 border-2 border-line bg-sheet focus-within:border-iron">
         <span className="pl-2.5 text-[1.2rem] font-extrabold" aria-hidden="true">
           /
@@ -144,21 +184,7 @@ export function BenchOrder({ plan, stale, events, onPlate, engine, open, asked, 
           {found.length === 0 && <li className="p-2 text-soft">No check of that name.</li>}
         </ul>
       )}
-      <div aria-busy={stale}>
-        {rows.length === 0 && <p className="py-2 text-soft">Nothing else is worth a check now.</p>}
-        {groupsOf(rows).map(([group, own]) => (
-          <div key={group}>
-            <h3 className="mt-2.5 border-b-2 border-ink text-[0.9rem] font-bold">{group}</h3>
-            <ul>
-              {own.map((row) => (
-                <OrderRow key={row.key} row={row} twin={engine.cylinders > 1} onPick={act.onPick} />
-              ))}
-            </ul>
-          </div>
-        ))}
-      </div>
-      <OpenNow open={open} engine={engine} onAccess={act.onAccess} />
-    </section>
+    </>
   );
 }
 

@@ -3,7 +3,12 @@ import { useEffect, useId, useRef } from 'react';
 import type { EngineWords } from '@/core/index.ts';
 import {
   type CheckDefinition,
+  type ChoiceField,
   cylindersOf,
+  type Field,
+  type FlagField,
+  type NumberField,
+  type PlacesField,
   placeLabel,
   type RunningState,
   STATE_WORDS,
@@ -75,7 +80,7 @@ export function EntryBoxes(props: Props) {
   const figures = boxes.length > 0 && (
     <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
       {boxes.map((box) => (
-        <BoxInput key={box.name} box={box} asked={asked.has(box.name)} {...props} />
+        <BoxInput key={box.name} box={box} field={box.field} asked={asked.has(box.name)} {...props} />
       ))}
     </div>
   );
@@ -155,47 +160,70 @@ function Shown({ children }: { children: React.ReactNode }) {
   );
 }
 
-function BoxInput({ box, asked, habit, entry, issues, onChange }: Props & { box: Box; asked: boolean }) {
-  const id = useId();
-  const coarse = useCoarse();
-  const { field, name } = box;
-  if (field.kind === 'flag') {
-    return (
-      <label className="flex min-h-tap items-center gap-2 self-end font-semibold">
-        <input
-          type="checkbox"
-          className="size-7 accent-iron"
-          checked={entry.flags[name] ?? false}
-          onChange={(e) => onChange({ ...entry, flags: { ...entry.flags, [name]: e.target.checked } })}
-        />
-        {field.label}
-      </label>
-    );
+type BoxProps<F extends Field = Field> = Pick<Props, 'habit' | 'entry' | 'issues' | 'onChange'> & {
+  box: Box;
+  field: F;
+  asked: boolean;
+};
+
+/** One box of a check: yes or no, one of a few, a grade for each place, or a figure. */
+function BoxInput({ field, ...rest }: BoxProps) {
+  switch (field.kind) {
+    case 'flag':
+      return <FlagBox field={field} {...rest} />;
+    case 'choice':
+      return <ChoiceBox field={field} {...rest} />;
+    case 'places':
+      return <PlacesBox field={field} {...rest} />;
+    case 'number':
+      return <FigureBox field={field} {...rest} />;
   }
-  if (field.kind === 'choice') {
-    return (
-      <div>
-        <p className="text-[0.95rem] font-semibold">{field.label}</p>
-        <Choice
-          small
-          clearable
-          label={field.label}
-          options={field.choices.map((c) => ({ value: c, label: capital(c) }))}
-          value={entry.choices[name] ?? null}
-          onChange={(choice) => {
-            const { [name]: _old, ...rest } = entry.choices;
-            onChange({ ...entry, choices: choice === null ? rest : { ...rest, [name]: choice } });
-          }}
-        />
-      </div>
-    );
-  }
-  if (field.kind === 'places') {
-    return (
-      <fieldset className="m-0 w-full border-0 p-0">
-        <legend className="text-[0.95rem] font-semibold">{field.label}</legend>
-        <div className="mt-1 grid gap-1.5 @xl:grid-cols-2">
-          {field.places.map((place) => (
+}
+
+function FlagBox({ field, box: { name }, entry, onChange }: BoxProps<FlagField>) {
+  return (
+    <label className="flex min-h-tap items-center gap-2 self-end font-semibold">
+      <input
+        type="checkbox"
+        className="size-7 accent-iron"
+        checked={entry.flags[name] ?? false}
+        onChange={(e) => onChange({ ...entry, flags: { ...entry.flags, [name]: e.target.checked } })}
+      />
+      {field.label}
+    </label>
+  );
+}
+
+/** The choices with one of them made, or taken back. */
+function chosen(choices: Entry['choices'], name: string, choice: string | null): Entry['choices'] {
+  const { [name]: _old, ...rest } = choices;
+  return choice === null ? rest : { ...rest, [name]: choice };
+}
+
+function ChoiceBox({ field, box: { name }, entry, onChange }: BoxProps<ChoiceField>) {
+  return (
+    <div>
+      <p className="text-[0.95rem] font-semibold">{field.label}</p>
+      <Choice
+        small
+        clearable
+        label={field.label}
+        options={field.choices.map((c) => ({ value: c, label: capital(c) }))}
+        value={entry.choices[name] ?? null}
+        onChange={(choice) => onChange({ ...entry, choices: chosen(entry.choices, name, choice) })}
+      />
+    </div>
+  );
+}
+
+function PlacesBox({ field, box, entry, onChange }: BoxProps<PlacesField>) {
+  return (
+    <fieldset className="m-0 w-full border-0 p-0">
+      <legend className="text-[0.95rem] font-semibold">{field.label}</legend>
+      <div className="mt-1 grid gap-1.5 @xl:grid-cols-2">
+        {field.places.map((place) => {
+          const name = placeName(box.name, place.id);
+          return (
             <div key={place.id} className="flex flex-wrap items-center gap-x-3 gap-y-1">
               <span className="min-w-28 text-[0.95rem]">{place.label}</span>
               <Choice
@@ -203,26 +231,25 @@ function BoxInput({ box, asked, habit, entry, issues, onChange }: Props & { box:
                 clearable
                 label={`${field.label}: ${place.label}`}
                 options={field.grades.map((g) => ({ value: g, label: capital(g) }))}
-                value={entry.choices[placeName(name, place.id)] ?? null}
-                onChange={(grade) => {
-                  const { [placeName(name, place.id)]: _old, ...rest } = entry.choices;
-                  onChange({
-                    ...entry,
-                    choices: grade === null ? rest : { ...rest, [placeName(name, place.id)]: grade },
-                  });
-                }}
+                value={entry.choices[name] ?? null}
+                onChange={(grade) => onChange({ ...entry, choices: chosen(entry.choices, name, grade) })}
               />
             </div>
-          ))}
-        </div>
-      </fieldset>
-    );
-  }
+          );
+        })}
+      </div>
+    </fieldset>
+  );
+}
+
+function FigureBox({ field, box: { name, label }, asked, habit, entry, issues, onChange }: BoxProps<NumberField>) {
+  const id = useId();
+  const coarse = useCoarse();
   const issue = issues[name];
   return (
     <div className="w-[11rem] max-w-full">
       <label htmlFor={id} className="block text-[0.95rem] font-semibold">
-        {box.label}
+        {label}
         {!field.required && <span className="ml-1 font-normal text-soft">if known</span>}
       </label>
       <div className="flex items-baseline border-2 border-ink bg-sheet focus-within:border-rust">

@@ -1,8 +1,9 @@
 'use client';
 import { memo, useEffect, useSyncExternalStore } from 'react';
 import type { PartId } from '@/core/index.ts';
-import { Ridge, usePrevious } from './Ridge.tsx';
+import { Ridge } from './Ridge.tsx';
 import type { RidgeStore } from './ridgeStore.ts';
+import { usePrevious } from './usePrevious.ts';
 
 interface Props {
   readonly store: RidgeStore;

@@ -91,6 +91,22 @@ export function RepairForm({
   );
 }
 
+/** A look of a minute or two that would show a rival, before a part is bought. */
+function GlanceFirst({ glance, onGlance }: { glance: Glance; onGlance: (glance: Glance) => void }) {
+  const cards = useFaultCards();
+  return (
+    <div className="mt-2 border-l-8 border-paint bg-well px-3 py-2">
+      <p>
+        <span className="font-bold">Before a part is bought: </span>"{faultLabel(glance.rival, cards)}" would read the
+        same. Looking takes {checkOf(glance.check).minutes} min and opens nothing more.
+      </p>
+      <Button className="mt-1.5" onClick={() => onGlance(glance)}>
+        {checkLabel(glance.check, glance.cylinder)}
+      </Button>
+    </div>
+  );
+}
+
 /** A fault is proven: what settled it, what stands behind it, and the repair. */
 export function RepairPlate({
   faultKey,
@@ -137,17 +153,7 @@ export function RepairPlate({
           <li key={line}>{line}</li>
         ))}
       </ul>
-      {glance && (
-        <div className="mt-2 border-l-8 border-paint bg-well px-3 py-2">
-          <p>
-            <span className="font-bold">Before a part is bought: </span>"{faultLabel(glance.rival, cards)}" would read
-            the same. Looking takes {checkOf(glance.check).minutes} min and opens nothing more.
-          </p>
-          <Button className="mt-1.5" onClick={() => onGlance(glance)}>
-            {checkLabel(glance.check, glance.cylinder)}
-          </Button>
-        </div>
-      )}
+      {glance && <GlanceFirst glance={glance} onGlance={onGlance} />}
       {behind && (
         <p className="mt-2 bg-well px-3 py-2">
           <span className="font-bold">Behind it: </span>

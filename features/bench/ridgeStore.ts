@@ -1,5 +1,5 @@
 import type { BenchSummary } from '@/core/index.ts';
-import type { Outline } from './Ridge.tsx';
+import type { Outline } from './ridgeShape.ts';
 
 /** The ridge apart from the rest: it is drawn at once, and everything else after it. */
 export interface RidgeStore {

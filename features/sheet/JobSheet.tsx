@@ -7,70 +7,12 @@ import type { SheetData } from './sheetOf.ts';
 export function JobSheet({ sheet }: { sheet: SheetData }) {
   return (
     <main className="mx-auto my-3 max-w-[210mm] bg-sheet px-6 py-6 text-[0.95rem] leading-snug wrap-anywhere print:my-0 print:max-w-none print:px-0 print:py-0">
-      <header className="flex flex-wrap items-start justify-between gap-4 border-b-4 border-iron pb-3">
-        <div className="min-w-0 flex-1 basis-80">
-          <p className="text-[0.9rem] text-soft">Job sheet {sheet.number}</p>
-          <h2 className="text-[1.7rem] leading-tight font-extrabold">
-            {sheet.machine.tag} {sheet.machine.name}
-          </h2>
-          <p>
-            {sheet.machine.owner}
-            {sheet.machine.hours === null ? '' : ` · ${sheet.machine.hours} h`}
-          </p>
-        </div>
-        <div className="text-right">
-          <p className="text-[1.25rem] font-extrabold">{sheet.ending}</p>
-          <p>
-            in {sheet.opened}
-            {sheet.closed && (
-              <>
-                <br />
-                out {sheet.closed}
-              </>
-            )}
-          </p>
-          <PrintButton />
-        </div>
-      </header>
+      <SheetHead sheet={sheet} />
       <Part title="Complaint">
         <p className="font-semibold">{sheet.complaint}</p>
         {sheet.said && <p>"{sheet.said}"</p>}
       </Part>
-      <Part title="Found and done">
-        {sheet.findings.length === 0 && (
-          <p>
-            Nothing was repaired.
-            {sheet.suspected && ` Most suspected: ${sheet.suspected}. This was not proven.`}
-          </p>
-        )}
-        {sheet.standing.map((f) => (
-          <div key={f.title} className="mb-2 break-inside-avoid">
-            <p className="text-[1.1rem] font-bold">{f.title}: proven, not repaired</p>
-            <ul className="list-inside list-disc">
-              {f.proof.map((p) => (
-                <li key={p}>{p}</li>
-              ))}
-            </ul>
-          </div>
-        ))}
-        {sheet.findings.map((f) => (
-          <div key={`${f.title}${f.action}${f.note}`} className="mb-2 break-inside-avoid">
-            <p className="text-[1.1rem] font-bold">
-              {f.title}: {f.action.toLowerCase()}
-              {f.note && <span className="font-normal">. {f.note}</span>}
-            </p>
-            {f.unproven ? (
-              <p>Done on suspicion; the fault was not proven beforehand.</p>
-            ) : (
-              <ul className="list-inside list-disc">
-                {f.proof.map((p) => (
-                  <li key={p}>{p}</li>
-                ))}
-              </ul>
-            )}
-          </div>
-        ))}
-      </Part>
+      <FoundAndDone sheet={sheet} />
       {sheet.pairs.length > 0 && (
         <Part title="Before and after">
           <BeforeAfterTable pairs={sheet.pairs} />
@@ -116,6 +58,77 @@ export function JobSheet({ sheet }: { sheet: SheetData }) {
         practice come before anything on this sheet. Oil, fuel and batteries are disposed of by local rule.
       </footer>
     </main>
+  );
+}
+
+function SheetHead({ sheet }: { sheet: SheetData }) {
+  return (
+    <header className="flex flex-wrap items-start justify-between gap-4 border-b-4 border-iron pb-3">
+      <div className="min-w-0 flex-1 basis-80">
+        <p className="text-[0.9rem] text-soft">Job sheet {sheet.number}</p>
+        <h2 className="text-[1.7rem] leading-tight font-extrabold">
+          {sheet.machine.tag} {sheet.machine.name}
+        </h2>
+        <p>
+          {sheet.machine.owner}
+          {sheet.machine.hours === null ? '' : ` · ${sheet.machine.hours} h`}
+        </p>
+      </div>
+      <div className="text-right">
+        <p className="text-[1.25rem] font-extrabold">{sheet.ending}</p>
+        <p>
+          in {sheet.opened}
+          {sheet.closed && (
+            <>
+              <br />
+              out {sheet.closed}
+            </>
+          )}
+        </p>
+        <PrintButton />
+      </div>
+    </header>
+  );
+}
+
+/** What was found, how it was proven, and what was done. */
+function FoundAndDone({ sheet }: { sheet: SheetData }) {
+  return (
+    <Part title="Found and done">
+      {sheet.findings.length === 0 && (
+        <p>
+          Nothing was repaired.
+          {sheet.suspected && ` Most suspected: ${sheet.suspected}. This was not proven.`}
+        </p>
+      )}
+      {sheet.standing.map((f) => (
+        <div key={f.title} className="mb-2 break-inside-avoid">
+          <p className="text-[1.1rem] font-bold">{f.title}: proven, not repaired</p>
+          <ul className="list-inside list-disc">
+            {f.proof.map((p) => (
+              <li key={p}>{p}</li>
+            ))}
+          </ul>
+        </div>
+      ))}
+      {sheet.findings.map((f) => (
+        <div key={`${f.title}${f.action}${f.note}`} className="mb-2 break-inside-avoid">
+          <p className="text-[1.1rem] font-bold">
+            {f.title}: {f.action.toLowerCase()}
+            {f.note && <span className="font-normal">. {f.note}</span>}
+          </p>
+          {f.unproven ? (
+            <p>Done on suspicion; the fault was not proven beforehand.</p>
+          ) : (
+            <ul className="list-inside list-disc">
+              {f.proof.map((p) => (
+                <li key={p}>{p}</li>
+              ))}
+            </ul>
+          )}
+        </div>
+      ))}
+    </Part>
   );
 }
 

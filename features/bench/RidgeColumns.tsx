@@ -1,0 +1,73 @@
+'use client';
+import { type KeyboardEvent, type MouseEvent, useRef, useState } from 'react';
+import { PARTS, type PartId, type RidgePart } from '@/core/index.ts';
+import { MARK_WORDS } from './BoltMark.tsx';
+import { chanceOf, percent } from './ridgeShape.ts';
+
+/** The columns as keys: a tap takes the nearest suspected part, the arrow keys go along the ridge. */
+export function Columns({
+  parts,
+  column,
+  height,
+  chosen,
+  onChoose,
+}: {
+  parts: readonly RidgePart[];
+  column: number;
+  height: number;
+  chosen: PartId | null;
+  onChoose: (part: PartId) => void;
+}) {
+  const list = useRef<HTMLDivElement>(null);
+  const tallest = parts.reduce((best, part, i) => (chanceOf(part) > chanceOf(parts[best]!) ? i : best), 0);
+  const [at, setAt] = useState<number | null>(null);
+  const here = at ?? tallest;
+  const go = (e: KeyboardEvent) => {
+    const step = { ArrowRight: 1, ArrowLeft: -1 }[e.key];
+    if (step === undefined) return;
+    e.preventDefault();
+    const next = (here + step + PARTS.length) % PARTS.length;
+    setAt(next);
+    list.current?.querySelectorAll('button')[next]?.focus();
+  };
+  const tap = (e: MouseEvent, i: number) => {
+    // A key press has no place; a finger has, and is wide.
+    const target = e.detail === 0 ? i : nearest(parts, i, column, e.nativeEvent.offsetX);
+    setAt(target);
+    onChoose(PARTS[target]!.id);
+  };
+  return (
+    <div ref={list} role="toolbar" aria-label="Parts along the ridge" onKeyDown={go} className="contents">
+      {PARTS.map((part, i) => (
+        <button
+          key={part.id}
+          type="button"
+          tabIndex={i === here ? 0 : -1}
+          aria-pressed={chosen === part.id}
+          aria-label={`${part.name}, ${parts[i]!.sides.map((s) => MARK_WORDS[s.mark]).join(' and ')}, ${percent(chanceOf(parts[i]!))} in a hundred`}
+          onClick={(e) => tap(e, i)}
+          className="absolute top-0 outline-offset-[-3px]"
+          style={{ left: i * column, width: column, height }}
+          data-part={part.id}
+        />
+      ))}
+    </div>
+  );
+}
+
+function nearest(parts: readonly RidgePart[], i: number, column: number, offsetX: number): number {
+  if (chanceOf(parts[i]!) >= WORTH_A_TAP || column >= 2 * REACH_PX) return i;
+  const x = i * column + offsetX;
+  let best = i;
+  for (let j = 0; j < parts.length; j++) {
+    const away = Math.abs((j + 0.5) * column - x);
+    if (away <= REACH_PX && chanceOf(parts[j]!) >= WORTH_A_TAP && chanceOf(parts[j]!) > chanceOf(parts[best]!))
+      best = j;
+  }
+  return best;
+}
+
+/** A tap this near a suspected part is meant for it: a gloved finger is wider than a column. */
+const REACH_PX = 30;
+
+const WORTH_A_TAP = 0.03;
