@@ -48,6 +48,63 @@ function fromReport(file, read, code) {
   }
 }
 
+async function unitTests(database) {
+  const unitReport = under('test-results', 'unit.json');
+  const unit = await run(
+    bin('vitest'),
+    ['run', '--reporter=json', `--outputFile=${unitReport}`, '--reporter=default'],
+    { env: { RIDGE_TEST_URL: database.appUrl, RIDGE_TEST_ROOT_URL: database.rootUrl } },
+  );
+  count(
+    'unit and database tests',
+    fromReport(
+      unitReport,
+      (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.numFailedTestSuites }),
+      unit.code,
+    ),
+    unit.output,
+  );
+}
+
+/** Whether the pages could be built. */
+async function built() {
+  try {
+    await build(DIST);
+    count('build', { passed: 1, failed: 0 }, '');
+    return true;
+  } catch (error) {
+    count('build', { passed: 0, failed: 1 }, error.message);
+    return false;
+  }
+}
+
+async function browserTests(database) {
+  const pages = await serve(
+    DIST,
+    Number(process.env.RIDGE_TEST_PORT ?? 3911),
+    database.appUrl,
+    'RIDGE_TEST_PORT=3931 npm test',
+  );
+  try {
+    const browserReport = under('test-results', 'browser.json');
+    const browser = await run(bin('playwright'), ['test'], {
+      env: {
+        RIDGE_BASE_URL: pages.address,
+        RIDGE_PLAYWRIGHT_JSON: browserReport,
+        RIDGE_DIST: DIST,
+        DATABASE_URL: database.appUrl,
+      },
+    });
+    const read = (r) => {
+      for (const title of secondTry(r.suites)) say(`       passed at the second try: ${title}`);
+      return { passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected + r.errors.length };
+    };
+    count('browser tests', fromReport(browserReport, read, browser.code), browser.output);
+  } finally {
+    await pages.stop();
+  }
+}
+
 await carefully(async () => {
   await ensureNodePackages();
   await ensureDebianPackages(['mariadb-server', 'chromium']);
@@ -56,9 +113,9 @@ await carefully(async () => {
   await one('types', bin('tsc'), ['-p', 'tsconfig.check.json']);
   await one('lint and format', bin('biome'), ['check', '--error-on-warnings', '.']);
   await one('rings', process.execPath, [under('scripts', 'check-rings.mjs')]);
+  await one('sizes', process.execPath, [under('scripts', 'check-sizes.mjs')]);
   rmSync(folder, { recursive: true, force: true });
   const database = await startMariadb(folder, Number(process.env.RIDGE_TEST_DB_PORT ?? 3917));
-  let pages;
   try {
     const demoShop = async () => {
       await migrate(database.ownerUrl);
@@ -66,58 +123,11 @@ await carefully(async () => {
       await loadDemo(database.appUrl);
     };
     await demoShop();
-    const unitReport = under('test-results', 'unit.json');
-    const unit = await run(
-      bin('vitest'),
-      ['run', '--reporter=json', `--outputFile=${unitReport}`, '--reporter=default'],
-      { env: { RIDGE_TEST_URL: database.appUrl, RIDGE_TEST_ROOT_URL: database.rootUrl } },
-    );
-    count(
-      'unit and database tests',
-      fromReport(
-        unitReport,
-        (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.numFailedTestSuites }),
-        unit.code,
-      ),
-      unit.output,
-    );
-    let built = true;
-    await build(DIST).catch((error) => {
-      built = false;
-      count('build', { passed: 0, failed: 1 }, error.message);
-    });
-    if (built) {
-      count('build', { passed: 1, failed: 0 }, '');
+    await unitTests(database);
+    if (await built()) {
       await emptyDatabase(database.rootUrl);
       await demoShop();
-      pages = await serve(
-        DIST,
-        Number(process.env.RIDGE_TEST_PORT ?? 3911),
-        database.appUrl,
-        'RIDGE_TEST_PORT=3931 npm test',
-      );
-      const browserReport = under('test-results', 'browser.json');
-      const browser = await run(bin('playwright'), ['test'], {
-        env: {
-          RIDGE_BASE_URL: pages.address,
-          RIDGE_PLAYWRIGHT_JSON: browserReport,
-          RIDGE_DIST: DIST,
-          DATABASE_URL: database.appUrl,
-        },
-      });
-      count(
-        'browser tests',
-        fromReport(
-          browserReport,
-          (r) => {
-            for (const title of secondTry(r.suites)) say(`       passed at the second try: ${title}`);
-            return { passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected + r.errors.length };
-          },
-          browser.code,
-        ),
-        browser.output,
-      );
-      await pages.stop();
+      await browserTests(database);
       await one('no acknowledged reading is lost by kill -9', process.execPath, [
         under('scripts', 'prove-durable.mjs'),
         '--dist',
@@ -125,7 +135,6 @@ await carefully(async () => {
       ]);
     }
   } finally {
-    await pages?.stop();
     await database.stop();
   }
   say(`\n${tally.passed} passed, ${tally.failed} failed`);

@@ -5,11 +5,11 @@ export { type CloseBlocker, fittedBypasses, openTemporaries } from './closing.ts
 export { type Explanation, explainSuspect } from './explainSuspect.ts';
 export { type Finding, findingsOf, notShown } from './findings.ts';
 export { beforeHandingBack, handsBack, type TriedLast } from './handBack.ts';
+export { leadingSide } from './leadingSide.ts';
 export { nextChecks, stillToOpen } from './next.ts';
 export { slippedWasTakenAgain } from './readings.ts';
 export type { RetestDue } from './retest.ts';
 export type { BoltMark, RidgePart } from './ridge.ts';
-export { leadingSide } from './sides.ts';
 export { cannotBeMade } from './situation.ts';
 export { type Bench, epochOf, type MadeRepair } from './state.ts';
 export * from './summary.ts';

@@ -1,15 +1,16 @@
 'use client';
 import { clsx } from 'clsx';
+import { Suspense } from 'react';
 import { type CaseHead, SYMPTOMS } from '@/core/index.ts';
 import { DeskBar } from '@/features/shop/DeskBar.tsx';
+import { useFetchedLater } from '@/ui/later.ts';
 import { BenchOrder } from './BenchOrder.tsx';
 import { Drawers } from './Drawers.tsx';
 import { FaultWords } from './FaultWords.tsx';
-import { KeyList } from './KeyList.tsx';
 import { LiveRidge } from './LiveRidge.tsx';
 import { Notices } from './Notices.tsx';
-import { PartPanel } from './PartPanel.tsx';
 import { PlateArea } from './PlateArea.tsx';
+import { KeyList, PANELS, PartPanel } from './panels.ts';
 import { NOTHING_PLANNED } from './plates.ts';
 import { Tape } from './Tape.tsx';
 import { type BenchProps, useBench } from './useBench.ts';
@@ -32,41 +33,18 @@ export function BenchScreen({
 function Bench({ machine, ...props }: Parameters<typeof BenchScreen>[0]) {
   const { job, head, caseHead, staff, people, desk } = props;
   const bench = useBench(props);
+  useFetchedLater(PANELS);
   const { now, ridge, view, dispatch, shown, closed, record, pick } = bench;
   const { summary, plan } = now;
   return (
     <>
       {bench.asking}
-      <DeskBar people={staff} desk={desk}>
-        <h1 className="min-w-0 text-[1.05rem] leading-tight wrap-anywhere">
-          <span className="font-extrabold">
-            {job.number} · {machine.tag}
-          </span>{' '}
-          {machine.name}
-          <span className="block text-[0.85rem]">
-            {machine.owner}: {complaintText(head)}
-          </span>
-        </h1>
-      </DeskBar>
+      <BenchBar job={job} machine={machine} head={head} staff={staff} desk={desk} />
       <main ref={bench.main} className="@container mx-auto max-w-[1920px]">
         <div className="flex flex-col gap-2 p-2">
           <LiveRidge store={ridge} chosen={view.part} onChoose={bench.togglePart} />
           <Notices {...bench.notices} />
-          {view.keysShown && <KeyList onClose={() => dispatch({ kind: 'keys', shown: false })} />}
-          {view.part && (
-            <PartPanel
-              part={view.part}
-              engine={caseHead.engine}
-              ridge={summary.ridge}
-              suspects={summary.suspects}
-              record={now.events}
-              explain={bench.explain}
-              checksSeeing={bench.checksSeeing}
-              onPart={(part) => dispatch({ kind: 'part', part })}
-              onCheck={pick.check}
-              onClose={() => dispatch({ kind: 'part', part: null })}
-            />
-          )}
+          <Asked bench={bench} engine={caseHead.engine} />
           <div
             className={clsx(
               'grid items-start gap-2',
@@ -123,6 +101,49 @@ function Bench({ machine, ...props }: Parameters<typeof BenchScreen>[0]) {
         </div>
       </main>
     </>
+  );
+}
+
+type BarProps = Pick<Parameters<typeof BenchScreen>[0], 'job' | 'machine' | 'head' | 'staff' | 'desk'>;
+
+/** Which machine this is, whose, and what it came in for. */
+function BenchBar({ job, machine, head, staff, desk }: BarProps) {
+  return (
+    <DeskBar people={staff} desk={desk}>
+      <h1 className="min-w-0 text-[1.05rem] leading-tight wrap-anywhere">
+        <span className="font-extrabold">
+          {job.number} · {machine.tag}
+        </span>{' '}
+        {machine.name}
+        <span className="block text-[0.85rem]">
+          {machine.owner}: {complaintText(head)}
+        </span>
+      </h1>
+    </DeskBar>
+  );
+}
+
+/** What was asked for under the ridge: the keys, or one part of the machine. */
+function Asked({ bench, engine }: { bench: ReturnType<typeof useBench>; engine: CaseHead['engine'] }) {
+  const { now, view, dispatch, pick } = bench;
+  return (
+    <Suspense fallback={null}>
+      {view.keysShown && <KeyList onClose={() => dispatch({ kind: 'keys', shown: false })} />}
+      {view.part && (
+        <PartPanel
+          part={view.part}
+          engine={engine}
+          ridge={now.summary.ridge}
+          suspects={now.summary.suspects}
+          record={now.events}
+          explain={bench.explain}
+          checksSeeing={bench.checksSeeing}
+          onPart={(part) => dispatch({ kind: 'part', part })}
+          onCheck={pick.check}
+          onClose={() => dispatch({ kind: 'part', part: null })}
+        />
+      )}
+    </Suspense>
   );
 }
 

@@ -1,15 +1,14 @@
 'use client';
 import Link from 'next/link';
-import { type Dispatch, type ReactNode, useEffect, useRef, useState } from 'react';
+import { type Dispatch, type ReactNode, Suspense, useEffect, useRef, useState } from 'react';
 import type { CaseHead, CloseBlocker, FaultCards, RawEvent, Suspect } from '@/core/index.ts';
 import { useEntryId } from '@/features/record/client/entryId.ts';
 import { Button } from '@/ui/Button.tsx';
 import { KeyHint } from '@/ui/KeyHint.tsx';
-import { ClosePanel } from './ClosePanel.tsx';
 import { useFaultCards } from './FaultWords.tsx';
 import type { ActionCode } from './keys.ts';
+import { AnyRepair, ClosePanel } from './panels.ts';
 import type { Drawer, PlateAction, PlateView } from './plateReducer.ts';
-import { AnyRepair } from './RepairPanel.tsx';
 
 const DRAWERS: readonly { readonly name: Drawer; readonly label: string; readonly code: ActionCode }[] = [
   { name: 'repair', label: 'Record a repair', code: 're' },
@@ -70,13 +69,15 @@ export function Drawers({
         </Button>
       </div>
       {!closed && drawer !== null && (
-        <DrawerBox key={drawer}>
-          {drawer === 'repair' && (
-            <AnyRepair house={head.house} keys={repairKeys(suspects, cards, head)} onRecord={onRecord} />
-          )}
-          {drawer === 'note' && <NoteForm onRecord={onRecord} />}
-          {drawer === 'close' && <ClosePanel blockers={blockers} preset={null} onRecord={onRecord} />}
-        </DrawerBox>
+        <Suspense key={drawer} fallback={null}>
+          <DrawerBox>
+            {drawer === 'repair' && (
+              <AnyRepair house={head.house} keys={repairKeys(suspects, cards, head)} onRecord={onRecord} />
+            )}
+            {drawer === 'note' && <NoteForm onRecord={onRecord} />}
+            {drawer === 'close' && <ClosePanel blockers={blockers} preset={null} onRecord={onRecord} />}
+          </DrawerBox>
+        </Suspense>
       )}
     </>
   );

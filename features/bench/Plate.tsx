@@ -84,14 +84,7 @@ export function Plate({ plate, first, head, habit, readings, epoch, beforeText, 
       focusNextEmpty(form.current);
     }
   };
-  const befores = sides.flatMap((side) => {
-    const { condition, temperature } = state;
-    const text = beforeText(
-      { check: check.id, cylinder: side || null, condition, temperature },
-      plate.replaces ?? undefined,
-    );
-    return text === null ? [] : [{ side, text }];
-  });
+  const befores = beforesOf(plate, sides, state, beforeText);
   return (
     <form
       ref={form}
@@ -126,3 +119,15 @@ export function Plate({ plate, first, head, habit, readings, epoch, beforeText, 
     </form>
   );
 }
+
+/** What each side showed before the repair, in the state it is measured in now. */
+const beforesOf = (
+  { check, replaces }: PlateCheck,
+  sides: readonly number[],
+  { condition, temperature }: Entry,
+  beforeText: Props['beforeText'],
+) =>
+  sides.flatMap((side) => {
+    const text = beforeText({ check, cylinder: side || null, condition, temperature }, replaces ?? undefined);
+    return text === null ? [] : [{ side, text }];
+  });

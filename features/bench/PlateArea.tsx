@@ -1,26 +1,30 @@
 'use client';
+import { Suspense } from 'react';
 import { type CaseHead, checkOf, epochOf } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
-import { ClosedPlate } from './ClosedPlate.tsx';
 import { Plate } from './Plate.tsx';
 import { beforeLineText } from './pairs.ts';
+import { ClosedPlate, ReadyPlate, RepairPlate } from './panels.ts';
 import { pickedPlate, standingReading } from './plates.ts';
-import { ReadyPlate } from './ReadyPlate.tsx';
-import { RepairPlate } from './RepairPanel.tsx';
 import type { useBench } from './useBench.ts';
 
+interface Props {
+  readonly bench: ReturnType<typeof useBench>;
+  readonly jobId: string;
+  readonly head: CaseHead;
+  readonly habit: Habit;
+}
+
 /** What lies on the plate: the next check, the repair that is proven, the closing, or how it ended. */
-export function PlateArea({
-  bench,
-  jobId,
-  head,
-  habit,
-}: {
-  bench: ReturnType<typeof useBench>;
-  jobId: string;
-  head: CaseHead;
-  habit: Habit;
-}) {
+export function PlateArea(props: Props) {
+  return (
+    <Suspense fallback={<div className="min-h-80 border-t-8 border-line bg-sheet" />}>
+      <Lying {...props} />
+    </Suspense>
+  );
+}
+
+function Lying({ bench, jobId, head, habit }: Props) {
   const { now, shown, lines, pick, put, dispatch, record } = bench;
   const { summary } = now;
   const more = () => dispatch({ kind: 'more' });

@@ -1,13 +1,13 @@
-import { type RefObject, useState } from 'react';
+import { type RefObject, Suspense, useState } from 'react';
 import type { CaseHead, CheckDefinition, NumberField, RawUnmadeEvent } from '@/core/index.ts';
 import { Button } from '@/ui/Button.tsx';
 import { nextBox, rubOut, typeInto } from './boxFocus.ts';
 import { boxesOf, type Entry } from './entry.ts';
 import { Keypad } from './Keypad.tsx';
+import { WhyUnmade } from './panels.ts';
 import type { PlateCheck } from './plateCheck.ts';
 import type { Judged } from './usePlateEntry.ts';
 import { VerdictHead } from './Verdict.tsx';
-import { WhyUnmade } from './WhyUnmade.tsx';
 
 interface Props {
   readonly form: RefObject<HTMLFormElement | null>;
@@ -49,7 +49,11 @@ export function PlateFoot(props: Props) {
         )}
         {onLeave && <Button onClick={onLeave}>Back to the plan</Button>}
       </div>
-      {mayBeUnmade && unmade && <WhyUnmade plate={plate} state={state} onUnmade={onUnmade} />}
+      {mayBeUnmade && unmade && (
+        <Suspense fallback={null}>
+          <WhyUnmade plate={plate} state={state} onUnmade={onUnmade} />
+        </Suspense>
+      )}
       {figure && field && (
         <div className="hidden pointer-coarse:block">
           <Keypad

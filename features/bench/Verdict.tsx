@@ -1,5 +1,5 @@
 import type { Assessment, CheckDefinition } from '@/core/index.ts';
-import { isWeighed, outcomeLabel, placeLabel, quantityLine, REMARK_WORDS, shownUnit } from '@/core/index.ts';
+import { outcomeLabel, placeLabel, quantityLine, REMARK_WORDS, shownUnit } from '@/core/index.ts';
 
 interface Props {
   readonly check: CheckDefinition;
@@ -34,10 +34,7 @@ export function VerdictWorking({ check, assessed, side }: Props) {
   const cannotClear = sound ? check.cannotClear : [];
   const points = assessed.outcome !== null && !sound ? assessed.points : [];
   const quantities = Object.entries(assessed.quantities);
-  const plain = [
-    !isWeighed(check) && 'Recorded, not weighed: what this check means is not in the catalogue yet.',
-    ...assessed.remarks.map((remark) => REMARK_WORDS[remark] ?? remark),
-  ].filter((x) => x !== false);
+  const plain = assessed.remarks.map((remark) => REMARK_WORDS[remark] ?? remark);
   if (
     quantities.length + plain.length + assessed.missing.length + assessed.limits.length === 0 &&
     mayOnlyMean.length + cannotClear.length + points.length === 0

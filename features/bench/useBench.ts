@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import { type Dispatch, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import {
   type CaseHead,
   cylindersOf,
@@ -19,8 +19,8 @@ import type { Desk } from '@/features/shop/settings.ts';
 import { useWho } from '@/features/shop/WhoAsked.tsx';
 import { useCoarse } from '@/ui/useCoarse.ts';
 import { useLatest } from '@/ui/useLatest.ts';
-import type { Entries, PlateCheck } from './plateCheck.ts';
-import { onPlate, plateReducer, UNTOUCHED } from './plateReducer.ts';
+import type { Entries, PlateCheck, TakesFocus } from './plateCheck.ts';
+import { onPlate, type PlateAction, type PlateView, plateReducer, UNTOUCHED } from './plateReducer.ts';
 import { NOTHING_PLANNED, plannedPlate, standingReading } from './plates.ts';
 import type { Before } from './TapeLine.tsx';
 import { eventText } from './tapeLines.ts';
@@ -118,11 +118,27 @@ export function useBench({ job, head, caseHead, events: first, staff, desk, init
     explain: reasoner.explain,
     checksSeeing: reasoner.checksSeeing,
     plateKey: plate && keyOf(plate, view.turn),
-    takesFocus: view.picked
-      ? ('always' as const)
-      : view.turn > 0 || !coarse
-        ? ('unless-writing' as const)
-        : ('no' as const),
+    takesFocus: takesFocus(view, coarse),
+    ...useActs({ view, dispatch, plate, draft, taking }),
+    notices: noticesOf(reasoner, record, lines.length, told.lineText),
+  };
+}
+
+/** What is done with the plate, the tape and the ridge; the same functions all along, so that nothing is redrawn for them. */
+function useActs({
+  view,
+  dispatch,
+  plate,
+  draft,
+  taking,
+}: {
+  readonly view: PlateView;
+  readonly dispatch: Dispatch<PlateAction>;
+  readonly plate: PlateCheck | null;
+  readonly draft: ReturnType<typeof useDraft>;
+  readonly taking: ReturnType<typeof useTaking>;
+}) {
+  return {
     togglePart: useLatest((part: PartId) => dispatch({ kind: 'part', part: view.part === part ? null : part })),
     askLine: useLatest((line: number | null) => dispatch({ kind: 'line', line })),
     strike: useLatest((number: number) => void taking.put({ correct: number }, newId())),
@@ -134,20 +150,34 @@ export function useBench({ job, head, caseHead, events: first, staff, desk, init
     recordPlate: useLatest((all: readonly { readonly event: RawCheckEvent; readonly id: string }[]) =>
       plate ? taking.putAll(all.map((fresh) => asTaken(fresh, plate))) : false,
     ),
-    notices: {
-      summary,
-      plan,
-      closed,
-      slippedLine: summary.slipped === null ? null : told.lineText(summary.slipped),
-      slippedAgain: slippedWasTakenAgain(now, summary),
-      waiting: lines.length - record.events.length,
-      reach: record.reach,
-      keeps: record.keeps,
-      health: reasoner.health,
-      onAgain: reasoner.again,
-    },
   };
 }
+
+/** What the bench has to say besides the plate: of the record, of the reasoner, of readings that do not fit. */
+function noticesOf(
+  { now, health, again }: ReturnType<typeof useReasoner>,
+  { events, reach, keeps }: ReturnType<typeof useRecord>,
+  written: number,
+  lineText: (number: number) => string,
+) {
+  const { summary, plan } = now;
+  return {
+    summary,
+    plan,
+    closed: summary.phase === 'closed',
+    slippedLine: summary.slipped === null ? null : lineText(summary.slipped),
+    slippedAgain: slippedWasTakenAgain(now, summary),
+    waiting: written - events.length,
+    reach,
+    keeps,
+    health,
+    onAgain: again,
+  };
+}
+
+/** Whether the plate draws the focus: always where it was asked for; on a tablet just opened not, for its keyboard would hide the ridge. */
+const takesFocus = ({ picked, turn }: PlateView, coarse: boolean): TakesFocus =>
+  picked ? 'always' : turn > 0 || !coarse ? 'unless-writing' : 'no';
 
 const keyOf = (plate: PlateCheck, turn: number) =>
   `${turn}/${plate.check}/${plate.cylinder}/${plate.pair}/${plate.replaces}/${plate.condition}/${plate.temperature}`;

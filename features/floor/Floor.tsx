@@ -1,13 +1,12 @@
 'use client';
-import { clsx } from 'clsx';
-import Link, { useLinkStatus } from 'next/link';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { type KeyboardEvent, useRef, useState } from 'react';
+import { type KeyboardEvent, type RefObject, useRef, useState } from 'react';
 import { KeyHint } from '@/ui/KeyHint.tsx';
 import { useTwoLetters } from '@/ui/useTwoLetters.ts';
+import { Row } from './FloorRow.tsx';
 import type { FloorRow } from './loadFloor.ts';
 import { useInReach } from './useInReach.ts';
-import { useWaiting } from './useWaiting.ts';
 
 interface Props {
   readonly open: readonly FloorRow[];
@@ -56,38 +55,18 @@ export function Floor({ open, closed, today, seenAt, twoLetters }: Props) {
         </p>
       )}
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        {open.length === 0 ? (
-          <p className="min-w-0 flex-1 basis-64 text-[1.05rem]">
-            <span className="text-[1.6rem] font-extrabold">The floor is empty.</span> Start a job when the next machine
-            rolls in.
-          </p>
-        ) : (
-          <p className="min-w-0 flex-1 basis-64 text-[1.05rem]">
-            <span className="text-[1.6rem] font-extrabold">{open.length}</span>{' '}
-            {open.length === 1 ? 'machine' : 'machines'} in the shop, oldest promise first
-          </p>
-        )}
+        <HowMany open={open.length} />
         {open.length + closed.length > 0 && (
-          <label className="flex min-w-0 flex-1 basis-56 items-center gap-2 border-2 border-line bg-sheet focus-within:border-iron">
-            <span className="pl-2.5 text-[1.2rem] font-extrabold" aria-hidden="true">
-              /
-            </span>
-            <input
-              ref={find}
-              type="search"
-              aria-label="Find a machine"
-              placeholder="find a machine"
-              autoComplete="off"
-              value={asked}
-              onChange={(e) => setAsked(e.target.value)}
-              onKeyDown={(e) => {
-                const [first] = [...shown, ...gone];
-                if (e.key === 'Enter' && words !== '' && first) router.push(`/jobs/${first.id}`);
-                else move(e);
-              }}
-              className="min-h-tap w-full min-w-0 bg-sheet pr-2 outline-none placeholder:text-soft"
-            />
-          </label>
+          <FindBox
+            box={find}
+            asked={asked}
+            onAsked={setAsked}
+            onEnter={() => {
+              const [first] = [...shown, ...gone];
+              if (words !== '' && first) router.push(`/jobs/${first.id}`);
+            }}
+            onMove={move}
+          />
         )}
         <Link
           href="/jobs/new"
@@ -117,73 +96,51 @@ export function Floor({ open, closed, today, seenAt, twoLetters }: Props) {
   );
 }
 
-const PHASE_SIGN = { tracing: '◔', repair: '⚒', retest: '↻', ready: '✓', closed: '■' } as const;
+const clock = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 
-function Row({ row, today }: { row: FloorRow; today: string }) {
-  const waiting = useWaiting(row.id);
-  return (
-    <li>
-      <Link
-        href={`/jobs/${row.id}`}
-        className="grid items-center gap-x-4 gap-y-1 bg-sheet px-3 py-2 hover:outline-2 hover:outline-iron @3xl:grid-cols-[minmax(0,5fr)_minmax(0,6fr)_8.5rem]"
-      >
-        <span className="min-w-0">
-          <span className="block text-[1.15rem] leading-tight font-extrabold wrap-anywhere">
-            {row.machine.tag} <span className="font-semibold">{row.machine.name}</span>
-          </span>
-          <span className="block text-[0.95rem] leading-snug text-soft wrap-anywhere">
-            {row.number} · {row.machine.owner} · {row.complaint}
-          </span>
-        </span>
-        <span className="flex min-w-0 gap-3">
-          <span
-            aria-hidden="true"
-            className={clsx(
-              'w-6 shrink-0 text-center text-[1.5rem] leading-[1.1rem] font-black',
-              row.phase === 'closed' ? 'text-soft' : 'text-rust',
-            )}
-          >
-            {PHASE_SIGN[row.phase]}
-          </span>
-          <span className="min-w-0">
-            <span className="block text-[1.1rem] leading-tight font-bold">
-              <Opening /> {row.waitsFor}
-            </span>
-            {row.suspect && <span className="block text-[0.95rem] text-soft">{row.suspect}</span>}
-            {waiting.unsent > 0 && (
-              <span className="block font-bold text-rust">{lines(waiting.unsent)} kept here, not sent yet</span>
-            )}
-            {waiting.refused > 0 && (
-              <span className="block font-bold text-rust">
-                {lines(waiting.refused)} not taken down: open it and see
-              </span>
-            )}
-          </span>
-        </span>
-        <PromiseDay promisedOn={row.promisedOn} today={today} closed={row.phase === 'closed'} />
-      </Link>
-    </li>
+function HowMany({ open }: { open: number }) {
+  return open === 0 ? (
+    <p className="min-w-0 flex-1 basis-64 text-[1.05rem]">
+      <span className="text-[1.6rem] font-extrabold">The floor is empty.</span> Start a job when the next machine rolls
+      in.
+    </p>
+  ) : (
+    <p className="min-w-0 flex-1 basis-64 text-[1.05rem]">
+      <span className="text-[1.6rem] font-extrabold">{open}</span> {open === 1 ? 'machine' : 'machines'} in the shop,
+      oldest promise first
+    </p>
   );
 }
 
-/** Says so while the bench of this row is on its way. */
-function Opening() {
-  const { pending } = useLinkStatus();
-  return pending ? <span className="text-rust">Opening ...</span> : null;
-}
-
-const lines = (n: number) => (n === 1 ? 'One line' : `${n} lines`);
-
-const DAY = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' });
-const clock = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
-
-function PromiseDay({ promisedOn, today, closed }: { promisedOn: string | null; today: string; closed: boolean }) {
-  if (promisedOn === null) return <span className="text-soft @3xl:text-right">{closed ? '' : 'no promise'}</span>;
-  const late = !closed && promisedOn < today;
+function FindBox({
+  box,
+  asked,
+  onAsked,
+  onEnter,
+  onMove,
+}: {
+  box: RefObject<HTMLInputElement | null>;
+  asked: string;
+  onAsked: (asked: string) => void;
+  onEnter: () => void;
+  onMove: (e: KeyboardEvent) => void;
+}) {
   return (
-    <span className={clsx('leading-tight @3xl:text-right', late && 'font-extrabold text-rust')}>
-      <span className="text-[0.85rem] @3xl:block">{late ? 'promised, late' : 'promised'} </span>
-      <span className="text-[1.05rem] font-bold">{DAY.format(new Date(`${promisedOn}T00:00:00Z`))}</span>
-    </span>
+    <label className="flex min-w-0 flex-1 basis-56 items-center gap-2 border-2 border-line bg-sheet focus-within:border-iron">
+      <span className="pl-2.5 text-[1.2rem] font-extrabold" aria-hidden="true">
+        /
+      </span>
+      <input
+        ref={box}
+        type="search"
+        aria-label="Find a machine"
+        placeholder="find a machine"
+        autoComplete="off"
+        value={asked}
+        onChange={(e) => onAsked(e.target.value)}
+        onKeyDown={(e) => (e.key === 'Enter' ? onEnter() : onMove(e))}
+        className="min-h-tap w-full min-w-0 bg-sheet pr-2 outline-none placeholder:text-soft"
+      />
+    </label>
   );
 }

@@ -1,18 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import {
   type AssessContext,
-  advance,
   type CautionId,
   CHECKS,
   checkOf,
   DEFAULT_RULES,
   type EngineFigures,
-  isWeighed,
-  nextChecks,
   readEvent,
-  summarise,
 } from '@/core/index.ts';
-import { complaintOf, eventOf, TWIN } from './jobs.ts';
+import { eventOf, TWIN } from './jobs.ts';
 
 /** Every check the trade makes, by the ids case files use. */
 const IDS = `
@@ -91,25 +87,6 @@ describe('the catalogue', () => {
         expect([...check.combine.order].sort()).toEqual(check.outcomes.map((o) => o.id).sort());
     },
   );
-
-  it('a reading of a check nothing is known of is recorded, moves no suspicion and is never proposed', () => {
-    const unknown = CHECKS.filter((c) => !isWeighed(c) && c.appliesTo(TWIN));
-    const bench = complaintOf(['low-power']);
-    const before = summarise(bench);
-    let after = bench;
-    for (const check of unknown) {
-      const outcome = check.outcomes.at(-1)!.id;
-      const where = check.combine.kind === 'parts' ? { where: 'intake' } : {};
-      const cylinder = check.scope === 'cylinder' ? { cylinder: 1 } : {};
-      after = advance(after, eventOf({ check: check.id, ...cylinder, outcome, ...where }));
-    }
-    const summary = summarise(after);
-    expect(after.readings).toHaveLength(unknown.length);
-    for (const suspect of before.suspects)
-      expect(summary.suspects.find((s) => s.key === suspect.key)?.p ?? 0).toBeGreaterThanOrEqual(0);
-    const next = nextChecks(bench, before).next.map((n) => n.check);
-    for (const check of unknown) expect(next).not.toContain(check.id);
-  });
 });
 
 describe('cautions stand on the checks that have the hazard', () => {

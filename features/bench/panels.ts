@@ -1,0 +1,13 @@
+import { later } from '@/ui/later.ts';
+
+/** What a bench page opens on request; it comes beside the first load. */
+export const PartPanel = later(() => import('./PartPanel.tsx').then((m) => m.PartPanel));
+export const KeyList = later(() => import('./KeyList.tsx').then((m) => m.KeyList));
+export const ClosePanel = later(() => import('./ClosePanel.tsx').then((m) => m.ClosePanel));
+export const AnyRepair = later(() => import('./RepairPanel.tsx').then((m) => m.AnyRepair));
+export const RepairPlate = later(() => import('./RepairPanel.tsx').then((m) => m.RepairPlate));
+export const ReadyPlate = later(() => import('./ReadyPlate.tsx').then((m) => m.ReadyPlate));
+export const ClosedPlate = later(() => import('./ClosedPlate.tsx').then((m) => m.ClosedPlate));
+export const WhyUnmade = later(() => import('./WhyUnmade.tsx').then((m) => m.WhyUnmade));
+
+export const PANELS = [PartPanel, KeyList, ClosePanel, AnyRepair, RepairPlate, ReadyPlate, ClosedPlate, WhyUnmade];

@@ -1,0 +1,90 @@
+import { useRouter } from 'next/navigation';
+import { type FormEvent, useState } from 'react';
+import type { House, InputIssue, RuleName } from '@/core/index.ts';
+import type { Person } from '@/db/people.ts';
+import type { Habit } from '@/features/shop/settings.ts';
+import { useWho } from '@/features/shop/WhoAsked.tsx';
+import { limitOf, shownLimit } from './limitBoxes.ts';
+
+export type Typed = Readonly<Partial<Record<RuleName, string>>>;
+
+export const namesOf = (rules: object) => Object.keys(rules) as RuleName[];
+
+/** The house rules as they are being set; saved under the name of who is at this device. */
+export function useHouseForm(house: House, people: readonly Person[], person: Person | null, habit: Habit) {
+  const router = useRouter();
+  const { withPerson, asking } = useWho(people, person);
+  const [schools, setSchools] = useState(house.schools);
+  /** As they came, in figures and as shown: one nobody touched is not read back from how it is shown, for that was rounded. */
+  const [came] = useState<{ limits: House['limits']; shown: Typed }>(() => ({
+    limits: house.limits,
+    shown: Object.fromEntries(
+      namesOf(house.limits).map((name) => [name, shownLimit(name, house.limits[name]!, habit)]),
+    ),
+  }));
+  const [typed, setTyped] = useState<Typed>(came.shown);
+  const [lacking, setLacking] = useState<readonly string[]>(house.lacking);
+  const [issues, setIssues] = useState<readonly InputIssue[]>([]);
+  const [state, setState] = useState<'still' | 'saving' | 'saved'>('still');
+  const wrongOf = (path: string) => issues.find((i) => i.path === path)?.message ?? null;
+
+  const save = (e: FormEvent) => {
+    e.preventDefault();
+    if (state === 'saving') return;
+    const limits: Partial<Record<RuleName, number>> = {};
+    const found: InputIssue[] = [];
+    for (const name of namesOf(typed)) {
+      const untouched = came.limits[name];
+      if (untouched !== undefined && typed[name] === came.shown[name]) {
+        limits[name] = untouched;
+        continue;
+      }
+      const value = limitOf(name, typed[name]!, habit);
+      if (typeof value === 'number') limits[name] = value;
+      else if (value !== null) found.push({ path: `$.limits.${name}`, message: value.wrong });
+    }
+    setIssues(found);
+    if (found.length === 0)
+      withPerson((by) => void send({ personId: by.id, house: { revision: house.revision, schools, limits, lacking } }));
+  };
+  const send = async (body: object) => {
+    setState('saving');
+    try {
+      const response = await fetch('/api/house', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      });
+      const answer = (await response.json()) as { issues?: InputIssue[] };
+      if (response.ok) {
+        setState('saved');
+        return router.refresh();
+      }
+      setIssues(answer.issues ?? []);
+    } catch {
+      setIssues([{ path: '$', message: 'The shop computer does not answer. What you typed stays here: try again.' }]);
+    }
+    setState('still');
+  };
+  return {
+    asking,
+    schools,
+    typed,
+    lacking,
+    issues,
+    state,
+    save,
+    wrongOf,
+    /** Takes a change; what was saved before no longer is what stands here. */
+    change: (next: {
+      readonly schools?: House['schools'];
+      readonly typed?: Typed;
+      readonly lacking?: readonly string[];
+    }) => {
+      if (next.schools) setSchools(next.schools);
+      if (next.typed) setTyped(next.typed);
+      if (next.lacking) setLacking(next.lacking);
+      setState('still');
+    },
+  };
+}

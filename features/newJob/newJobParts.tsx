@@ -1,0 +1,154 @@
+import type { ComponentProps, ReactNode } from 'react';
+import { HISTORY_FLAGS } from '@/core/index.ts';
+import type { Habit } from '@/features/shop/settings.ts';
+import { Choice } from '@/ui/Choice.tsx';
+import { type JobDraft, KINDS, type Kind } from './jobDraft.ts';
+import { Tick, toggled } from './Tick.tsx';
+import type { useNewJob } from './useNewJob.ts';
+
+const BOX = 'min-h-tap w-full border-2 border-line bg-sheet px-2';
+
+type Set = ReturnType<typeof useNewJob>['set'];
+
+/** How the machine came in: what changes from job to job. */
+export function HowItCame({ job, habit }: { job: ReturnType<typeof useNewJob>; habit: Habit }) {
+  const { draft, set, hoursText, issueOf } = job;
+  return (
+    <div className="mt-3 flex flex-wrap gap-3">
+      <Figure label="Hours" value={hoursText} wrong={issueOf('hours')} onType={(hours) => set({ hours })} />
+      <Figure
+        label="Stood, months"
+        value={draft.stored}
+        wrong={issueOf('storedMonths')}
+        onType={(stored) => set({ stored })}
+      />
+      <Figure
+        label={`Air, ${habit === 'metric' ? '°C' : '°F'}`}
+        value={draft.air}
+        wrong={issueOf('airTemperatureC')}
+        onType={(air) => set({ air })}
+      />
+      <Figure
+        label="Promised for"
+        type="date"
+        value={draft.promised}
+        wrong={issueOf('promisedOn')}
+        onType={(promised) => set({ promised })}
+      />
+    </div>
+  );
+}
+
+function Figure({
+  label,
+  wrong,
+  onType,
+  ...box
+}: { label: string; wrong: string | null; onType: (text: string) => void } & Pick<
+  ComponentProps<'input'>,
+  'value' | 'type'
+>) {
+  return (
+    <label className={box.type === 'date' ? 'min-w-48 flex-1' : 'min-w-36 flex-1'}>
+      <span className="font-semibold">{label}</span>
+      <input
+        {...box}
+        inputMode={box.type === 'date' ? undefined : 'decimal'}
+        onChange={(e) => onType(e.target.value)}
+        className={`${BOX} text-[1.15rem] font-bold`}
+      />
+      <Wrong>{wrong}</Wrong>
+    </label>
+  );
+}
+
+/** What the customer said, and what the machine has been through. */
+export function Said({ draft, set }: { draft: JobDraft; set: Set }) {
+  return (
+    <>
+      <label className="mt-2 block">
+        <span className="font-semibold">In the customer's words</span>
+        <textarea
+          value={draft.said}
+          rows={2}
+          maxLength={2000}
+          onChange={(e) => set({ said: e.target.value })}
+          className="w-full border-2 border-line bg-sheet px-2 py-1"
+        />
+      </label>
+      <details className="mt-1" open={draft.flags.length > 0 || undefined}>
+        <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">
+          What it has been through
+        </summary>
+        <div className="flex flex-wrap gap-1.5">
+          {Object.entries(HISTORY_FLAGS).map(([id, label]) => (
+            <Tick key={id} on={draft.flags.includes(id)} onToggle={() => set({ flags: toggled(draft.flags, id) })}>
+              {label}
+            </Tick>
+          ))}
+        </div>
+      </details>
+    </>
+  );
+}
+
+export function NewMachine({
+  fresh,
+  sheets,
+  issueOf,
+  onChange,
+}: {
+  fresh: JobDraft['fresh'];
+  sheets: readonly { readonly id: string; readonly name: string }[];
+  issueOf: (...paths: string[]) => string | null;
+  onChange: (change: Partial<JobDraft['fresh']>) => void;
+}) {
+  return (
+    <div className="mt-3 space-y-2 border-l-4 border-iron pl-3">
+      <Choice<Kind>
+        small
+        label="Kind"
+        options={KINDS}
+        value={fresh.kind}
+        onChange={(kind) => kind && onChange({ kind })}
+      />
+      {(
+        [
+          ['tag', 'Tag in the shop', 40],
+          ['name', 'Machine', 200],
+          ['owner', 'Whose', 200],
+        ] as const
+      ).map(([name, label, most]) => (
+        <label key={name} className="block">
+          <span className="font-semibold">{label}</span>
+          <input
+            value={fresh[name]}
+            maxLength={most}
+            onChange={(e) => onChange({ [name]: e.target.value })}
+            className={BOX}
+          />
+          <Wrong>{issueOf(`newMachine.${name}`)}</Wrong>
+        </label>
+      ))}
+      <label className="block">
+        <span className="font-semibold">Engine</span>
+        <select value={fresh.sheetId} onChange={(e) => onChange({ sheetId: e.target.value })} className={BOX}>
+          {sheets.map((s) => (
+            <option key={s.id} value={s.id}>
+              {s.name}
+            </option>
+          ))}
+        </select>
+        <Wrong>{issueOf('newMachine.sheetId')}</Wrong>
+      </label>
+    </div>
+  );
+}
+
+export function Wrong({ children }: { children: ReactNode }) {
+  return children ? (
+    <span role="alert" className="mt-1 block font-bold text-rust">
+      {children}
+    </span>
+  ) : null;
+}

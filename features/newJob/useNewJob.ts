@@ -1,0 +1,59 @@
+import { useRouter } from 'next/navigation';
+import { type FormEvent, useState } from 'react';
+import type { InputIssue } from '@/core/index.ts';
+import type { Machine } from '@/db/machines.ts';
+import type { Person } from '@/db/people.ts';
+import type { Habit } from '@/features/shop/settings.ts';
+import { useWho } from '@/features/shop/WhoAsked.tsx';
+import { type JobDraft, requestOf } from './jobDraft.ts';
+import { useJobDraft } from './useJobDraft.ts';
+
+interface Around {
+  readonly machines: readonly Machine[];
+  readonly sheets: readonly { readonly id: string; readonly name: string }[];
+  readonly people: readonly Person[];
+  readonly person: Person | null;
+  readonly habit: Habit;
+}
+
+/** A new job as it is being written; opened under the name of who is at this device. */
+export function useNewJob({ machines, sheets, people, person, habit }: Around) {
+  const router = useRouter();
+  const { withPerson, asking } = useWho(people, person);
+  const { draft, setDraft, done } = useJobDraft(sheets[0]?.id ?? '');
+  const [issues, setIssues] = useState<readonly InputIssue[]>([]);
+  const [busy, setBusy] = useState(false);
+  const set = (change: Partial<JobDraft>) => setDraft((old) => ({ ...old, ...change }));
+  const known = machines.find((m) => m.id === draft.machine);
+  const hoursText = draft.hours ?? (known?.hours != null ? String(known.hours) : '');
+  const issueOf = (...paths: string[]) =>
+    issues.find((i) => paths.some((p) => i.path.startsWith(`$.${p}`)))?.message ?? null;
+
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    if (busy) return;
+    const { body, issues: found } = requestOf(draft, hoursText, habit);
+    setIssues(found);
+    if (found.length === 0) withPerson((by) => void send({ ...body, personId: by.id }));
+  };
+  const send = async (body: object) => {
+    setBusy(true);
+    try {
+      const response = await fetch('/api/jobs', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      });
+      const answer = (await response.json()) as { id?: string; issues?: InputIssue[] };
+      if (response.ok && answer.id) {
+        done();
+        return router.push(`/jobs/${answer.id}`);
+      }
+      setIssues(answer.issues ?? []);
+    } catch {
+      setIssues([{ path: '$', message: 'The shop computer does not answer. What you typed stays here: try again.' }]);
+    }
+    setBusy(false);
+  };
+  return { asking, draft, set, issues, issueOf, busy, hoursText, submit };
+}

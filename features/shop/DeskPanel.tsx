@@ -1,0 +1,92 @@
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import type { ReactNode } from 'react';
+import type { Person } from '@/db/people.ts';
+import { Choice } from '@/ui/Choice.tsx';
+import { DeskCookie, keepCookie } from './deskCookies.ts';
+import { HABIT_UNITS } from './habitUnits.ts';
+import type { Desk, Habit, Light, Spacing } from './settings.ts';
+import { choosePerson } from './WhoAsked.tsx';
+
+/** How this screen is set: who, units, light, spacing, keys. */
+export function DeskPanel({ people, person, desk }: { people: readonly Person[]; person: Person | null; desk: Desk }) {
+  const router = useRouter();
+  const set = (name: string, value: string) => {
+    keepCookie(name, value);
+    router.refresh();
+  };
+  return (
+    <section aria-label="This desk" className="bg-sheet p-3 text-ink">
+      <div className="flex flex-wrap gap-x-8 gap-y-3">
+        <Setting label="Who">
+          <Choice
+            label="Who"
+            options={people.map((p) => ({ value: p.id, label: p.name }))}
+            value={person?.id ?? null}
+            onChange={(id) => id && choosePerson(id)}
+          />
+        </Setting>
+        <Setting label="Units">
+          <Choice<Habit>
+            label="Units"
+            options={[
+              { value: 'metric', label: HABIT_UNITS.metric },
+              { value: 'imperial', label: HABIT_UNITS.imperial },
+            ]}
+            value={desk.habit}
+            onChange={(habit) => habit && set(DeskCookie.habit, habit)}
+          />
+        </Setting>
+        <Setting label="Light">
+          <Choice<Light>
+            label="Light"
+            options={[
+              { value: 'device', label: 'As the device' },
+              { value: 'day', label: 'Day' },
+              { value: 'night', label: 'Night' },
+            ]}
+            value={desk.light}
+            onChange={(light) => light && set(DeskCookie.light, light)}
+          />
+        </Setting>
+        <Setting label="Spacing">
+          <Choice<Spacing>
+            label="Spacing"
+            options={[
+              { value: 'roomy', label: 'Roomy' },
+              { value: 'close', label: 'Close' },
+            ]}
+            value={desk.spacing}
+            onChange={(spacing) => spacing && set(DeskCookie.spacing, spacing)}
+          />
+        </Setting>
+        <Setting label="Two-letter keys">
+          <Choice<'on' | 'off'>
+            label="Two-letter keys"
+            options={[
+              { value: 'on', label: 'On' },
+              { value: 'off', label: 'Off' },
+            ]}
+            value={desk.twoLetters ? 'on' : 'off'}
+            onChange={(on) => on && set(DeskCookie.twoLetters, on)}
+          />
+        </Setting>
+        <Setting label="The whole shop">
+          <Link
+            href="/rules"
+            className="inline-flex min-h-tap items-center border-2 border-line bg-sheet px-3 font-semibold"
+          >
+            House rules
+          </Link>
+        </Setting>
+      </div>
+    </section>
+  );
+}
+
+const Setting = ({ label, children }: { label: string; children: ReactNode }) => (
+  <div>
+    <p className="mb-1 text-[0.9rem] font-semibold text-soft">{label}</p>
+    {children}
+  </div>
+);
