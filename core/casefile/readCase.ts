@@ -1,7 +1,8 @@
 import { HISTORY_FLAGS, type Symptom } from '../complaint/symptoms.ts';
 import { type EngineFigures, type EngineWords, type MachineKind, withLayout } from '../engine/index.ts';
 import { FAULTS } from '../faults/index.ts';
-import { DEFAULT_HOUSE, type House } from '../house/house.ts';
+import { DEFAULT_HOUSE, type House, houseRules } from '../house/house.ts';
+import type { Rules } from '../house/rules.ts';
 import { type InputIssue, issuesOf, type Read, refuse } from './issues.ts';
 import { type JobEvent, readEvent } from './readEvent.ts';
 import { type Ambient, caseSchema, MAX_EVENTS, type RawCase } from './schema.ts';
@@ -22,6 +23,8 @@ export interface CaseHead {
   readonly complaint: readonly Symptom[];
   /** House rules the whole job is judged by. */
   readonly house: House;
+  /** The limits of that house. */
+  readonly rules: Rules;
   /** The air it is worked on in; what nobody said is left out. */
   readonly ambient: Ambient;
 }
@@ -66,7 +69,7 @@ export function readCase(raw: unknown): Read<Case> {
 }
 
 function headOf(head: Omit<RawCase, 'events'>, engine: EngineWords, figures: EngineFigures): CaseHead {
-  const { history } = head;
+  const { history, house = DEFAULT_HOUSE } = head;
   return {
     kind: head.machine.kind,
     engine,
@@ -77,7 +80,8 @@ function headOf(head: Omit<RawCase, 'events'>, engine: EngineWords, figures: Eng
       flags: history?.flags ?? [],
     },
     complaint: head.complaint,
-    house: head.house ?? DEFAULT_HOUSE,
+    house,
+    rules: houseRules(house),
     ambient: head.ambient ?? {},
   };
 }

@@ -3,7 +3,7 @@ import { assessingContext } from '../bench/assessing.ts';
 import { ambientSchema, type InputIssue, issuesOf, type Read, readEvent, refuse } from '../casefile/index.ts';
 import { accuracyOf, type CheckDefinition, findCheck, mainFigure, type Reading } from '../checks/index.ts';
 import { engineFigures, engineWords, withLayout } from '../engine/index.ts';
-import { ruleVersionOf } from '../house/house.ts';
+import { houseRules, ruleVersionOf } from '../house/house.ts';
 import { houseSchema } from '../house/houseSchema.ts';
 import { RULES_VERSION } from '../house/rules.ts';
 import { CAUTIONS } from '../safety/cautions.ts';
@@ -44,7 +44,10 @@ export function assessInput(checkId: string, raw: unknown): Read<unknown> {
   if (!read.ok) return { ok: false, issues: read.issues as InputIssue[] };
   if (read.value.kind !== 'reading') return refuse({ path: '$', message: 'a reading was expected' });
   const { reading } = read.value;
-  const assessed = check.assess(reading, assessingContext({ engine, figures: given, house, ambient }));
+  const assessed = check.assess(
+    reading,
+    assessingContext({ engine, figures: given, rules: houseRules(house), ambient }),
+  );
   return {
     ok: true,
     value: {

@@ -23,7 +23,8 @@ import { limitOf, shownLimit } from '@/features/house/limitBoxes.ts';
 import { complaintOf, eventOf, TWIN, withEvents } from './jobs.ts';
 
 const houseOf = (change: Partial<House>): House => ({ ...DEFAULT_HOUSE, revision: 1, ...change });
-const under = (house: House, complaint: readonly string[]) => openBench({ ...complaintOf(complaint).head, house });
+const under = (house: House, complaint: readonly string[]) =>
+  openBench({ ...complaintOf(complaint).head, house, rules: houseRules(house) });
 const listed = (house: House, complaint: readonly string[]) => {
   const bench = under(house, complaint);
   return nextChecks(bench, summarise(bench)).next.map((n) => n.check);
@@ -92,7 +93,8 @@ describe('a house’s own limit', () => {
   });
 
   it('gives way to the engine sheet', () => {
-    const head = { ...complaintOf(['low-power']).head, house: houseOf({ limits: { airGapHighMm: 0.25 } }) };
+    const house = houseOf({ limits: { airGapHighMm: 0.25 } });
+    const head = { ...complaintOf(['low-power']).head, house, rules: houseRules(house) };
     const bench = openBench({ ...head, figures: { coilGapLowMm: 0.3, coilGapHighMm: 0.36 } });
     expect(withEvents(bench, wide).readings[0]!.assessment.outcome).toBe('ok');
   });

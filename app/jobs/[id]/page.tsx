@@ -32,14 +32,14 @@ export default async function BenchPage({ params }: Params) {
   const file = jobFileOf(record);
   const bench = benchOf(id, file);
   const desk = await deskSettings(staff);
-  const { kind, engine, figures, history, complaint, house, ambient } = bench.head;
+  const { kind, engine, figures, history, complaint, house, rules, ambient } = bench.head;
   return (
     <BenchScreen
       key={id}
       job={{ id, number: job.number }}
       machine={{ tag: machine!.tag, name: machine!.name, owner: machine!.owner }}
       head={file.head}
-      caseHead={{ kind, engine, figures, history, complaint, house, ambient }}
+      caseHead={{ kind, engine, figures, history, complaint, house, rules, ambient }}
       events={file.events}
       people={people}
       staff={staff}
