@@ -1,4 +1,3 @@
-import type { CloseBlocker } from '../bench/index.ts';
 import type { RawCheckEvent, Unmade } from '../casefile/index.ts';
 import { accessLabel, type CheckDefinition, findCheck, type Reading } from '../checks/index.ts';
 import { SYMPTOMS } from '../complaint/symptoms.ts';
@@ -6,7 +5,7 @@ import type { RepairAction, RunningState, Temperature } from '../engine/index.ts
 import { splitKey } from '../machine/key.ts';
 import type { NextCheck } from '../reason/plan.ts';
 import type { Why } from '../reason/why.ts';
-import { formatQuantity, type Quantity, shownUnit } from '../units/index.ts';
+import { formatQuantity, type Quantity } from '../units/index.ts';
 
 /** Sentences stand here and nowhere else; the core hands out codes and figures. */
 
@@ -150,82 +149,6 @@ export function whyLine(next: NextCheck, cards: FaultTitles, sides?: readonly st
   const opens = next.opens.filter((key) => !/^lead/.test(key));
   const opening = opens.length === 0 ? 'nothing more to open' : `opens ${opens.map(accessLabel).join(', ')}`;
   return `${whySentence(next.why, cards, sides)}; ${Math.round(next.minutes * 2) / 2} min; ${opening}`;
-}
-
-export function blockerSentence(blocker: CloseBlocker, cards: FaultTitles, sides?: readonly string[]): string {
-  switch (blocker.code) {
-    case 'temporary-open':
-      return `Only a temporary repair: ${faultLabel(blocker.key, cards, sides)}. Make it good and record it, or end the job as not cured.`;
-    case 'bypass-fitted':
-      return `A bypass is still fitted: ${faultLabel(blocker.key, cards, sides)}. Take it off and record it.`;
-    case 'nothing-repaired':
-      return 'Nothing has been repaired yet.';
-    case 'only-a-condition':
-      return cards[splitKey(blocker.key).id]?.behind ?? 'What caused it is not found yet.';
-    case 'retest-due':
-      return `Not re-tested: ${checkLabel(blocker.check, blocker.cylinder, sides)}.`;
-    case 'complaint-not-gone':
-      return `The complaint is not shown gone: ${checkLabel(blocker.check, null, sides)}.`;
-  }
-}
-
-/** Names of computed quantities as printed. */
-export const QUANTITY_WORDS: Record<string, string> = {
-  chargePercent: 'Charge',
-  healthPercent: 'Of rated',
-  ccaEstimateA: 'CCA from resistance',
-  dropVolts: 'Drop',
-  ohmsAt20C: 'At 20 °C',
-  twinDifferencePercent: 'Apart from its twin',
-  tabDifferencePercent: 'Ground and tab apart',
-  needleLossPsiPerMin: 'Loss',
-  heatRatio: 'Rise against the twin',
-  strengthRatio: 'Weaker over stronger',
-  dropRpm: 'Speed drop',
-  dropShare: 'Share of the drop',
-  travelPercent: 'Of the stroke',
-  overfillLitres: 'Over the fill',
-  fuelInOilPercent: 'Fuel in the oil',
-  expectedDropVolts: 'A sound cable would lose',
-  orificeMm: 'Orifice of the tester',
-  loadMinVolts: 'Least at that temperature',
-  crankCurrentA: 'Starting current',
-  drawMilliamps: 'Draws',
-  chargeVolts: 'Charging',
-  statorSharePercent: 'Of the sheet',
-  solenoidAmps: 'Would draw',
-  flowMlPerMin: 'Flow',
-  demandMlPerMin: 'Needs at full load',
-  timingOffsetDeg: 'Timing off by',
-  lashAngleDeg: 'Set it past top by',
-  rimArcMm: 'On the rim, tape',
-  rimChordMm: 'On the rim, ruler',
-  rimTeeth: 'On the ring gear, teeth',
-  adjusterTurns: 'Turn the adjuster, turns',
-  clearanceMl: 'Room above the piston',
-  adjusterTurnsIntake: 'Intake adjuster, turns',
-  adjusterTurnsExhaust: 'Exhaust adjuster, turns',
-  releaseLeftMm: 'Release left',
-  seaLevelPsi: 'At sea level',
-  expectedPsiLow: 'Could show, from',
-  expectedPsiHigh: 'Could show, to',
-  twinSpreadPercent: 'Apart from its twin',
-  wetRisePercent: 'Rise beyond the oil',
-  percentLeak: 'As read',
-  leakAreaMm2: 'Hole of',
-  percentAt80psi040: 'At 80 psi, 0.040 in',
-  holdTorqueNm: 'Hold the crank with',
-};
-
-/** A computed quantity with its error, `0.21 ± 0.04`. */
-export function quantityLine(
-  name: string,
-  { value, unit, plusMinus }: { value: number; unit: string; plusMinus?: number },
-): string {
-  const digits = Math.abs(value) >= 100 ? 0 : Math.abs(value) >= 10 ? 1 : Math.abs(value) >= 0.2 || value === 0 ? 2 : 3;
-  const shown = shownUnit(unit);
-  const error = plusMinus === undefined ? '' : ` ± ${plusMinus.toFixed(digits)}`;
-  return `${QUANTITY_WORDS[name] ?? name}: ${value.toFixed(digits)}${error}${shown === '' ? '' : ` ${shown}`}`;
 }
 
 /** `kill-lead-2` as "kill lead, cylinder 2". */

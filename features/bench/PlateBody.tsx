@@ -1,3 +1,4 @@
+import { Suspense } from 'react';
 import { type CaseHead, type CheckDefinition, whyLine } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Cautions } from './Cautions.tsx';
@@ -5,9 +6,9 @@ import { EntryBoxes, StatePick } from './EntryBoxes.tsx';
 import { boxesOf, type Entry } from './entry.ts';
 import { useFaultCards } from './FaultWords.tsx';
 import { PlateHead, SidePick } from './PlateHead.tsx';
+import { VerdictWorking } from './panels.ts';
 import type { Entries, PlateCheck } from './plateCheck.ts';
 import type { Draft, Judged } from './usePlateEntry.ts';
-import { VerdictWorking } from './Verdict.tsx';
 
 interface Props {
   readonly plate: PlateCheck;
@@ -71,10 +72,14 @@ export function PlateBody(props: Props) {
             </fieldset>
           ))}
         </div>
-        {judged.map(
-          ({ side, assessed }) =>
-            assessed && <VerdictWorking key={side} check={check} assessed={assessed} side={plate.pair ? side : null} />,
-        )}
+        <Suspense fallback={null}>
+          {judged.map(
+            ({ side, assessed }) =>
+              assessed && (
+                <VerdictWorking key={side} check={check} assessed={assessed} side={plate.pair ? side : null} />
+              ),
+          )}
+        </Suspense>
         {nothing && (
           <p className="font-bold text-rust" role="alert">
             Nothing entered yet:{' '}

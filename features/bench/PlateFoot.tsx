@@ -3,8 +3,7 @@ import type { CaseHead, CheckDefinition, NumberField, RawUnmadeEvent } from '@/c
 import { Button } from '@/ui/Button.tsx';
 import { nextBox, rubOut, typeInto } from './boxFocus.ts';
 import { boxesOf, type Entry } from './entry.ts';
-import { Keypad } from './Keypad.tsx';
-import { WhyUnmade } from './panels.ts';
+import { Keypad, WhyUnmade } from './panels.ts';
 import type { PlateCheck } from './plateCheck.ts';
 import type { Judged } from './usePlateEntry.ts';
 import { VerdictHead } from './Verdict.tsx';
@@ -56,13 +55,15 @@ export function PlateFoot(props: Props) {
       )}
       {figure && field && (
         <div className="hidden pointer-coarse:block">
-          <Keypad
-            dimension={field.dimension}
-            openLoop={field.openLoop}
-            onType={(text) => typeInto(figure, text)}
-            onErase={() => rubOut(figure)}
-            onNext={() => nextBox(form.current, figure)}
-          />
+          <Suspense fallback={null}>
+            <Keypad
+              dimension={field.dimension}
+              openLoop={field.openLoop}
+              onType={(text) => typeInto(figure, text)}
+              onErase={() => rubOut(figure)}
+              onNext={() => nextBox(form.current, figure)}
+            />
+          </Suspense>
         </div>
       )}
     </div>

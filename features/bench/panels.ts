@@ -9,5 +9,18 @@ export const RepairPlate = later(() => import('./RepairPanel.tsx').then((m) => m
 export const ReadyPlate = later(() => import('./ReadyPlate.tsx').then((m) => m.ReadyPlate));
 export const ClosedPlate = later(() => import('./ClosedPlate.tsx').then((m) => m.ClosedPlate));
 export const WhyUnmade = later(() => import('./WhyUnmade.tsx').then((m) => m.WhyUnmade));
+export const VerdictWorking = later(() => import('./VerdictWorking.tsx').then((m) => m.VerdictWorking));
+export const Keypad = later(() => import('./Keypad.tsx').then((m) => m.Keypad));
 
-export const PANELS = [PartPanel, KeyList, ClosePanel, AnyRepair, RepairPlate, ReadyPlate, ClosedPlate, WhyUnmade];
+export const PANELS = [
+  PartPanel,
+  KeyList,
+  ClosePanel,
+  AnyRepair,
+  RepairPlate,
+  ReadyPlate,
+  ClosedPlate,
+  WhyUnmade,
+  VerdictWorking,
+  Keypad,
+];

@@ -36,6 +36,7 @@ class Died extends Error {}
 export class ReasonerClient {
   private record: readonly RawEvent[];
   private worker: SpawnedReasoner | null = null;
+  private waking: Promise<SpawnedReasoner> | null = null;
   private down: Promise<never> = new Promise(() => {});
   /** The record the worker has taken up, and the one that was last planned for. */
   private taken: readonly RawEvent[] | null = null;
@@ -49,7 +50,7 @@ export class ReasonerClient {
   constructor(
     private readonly head: unknown,
     first: readonly RawEvent[],
-    private readonly spawn: () => SpawnedReasoner,
+    private readonly spawn: () => Promise<SpawnedReasoner>,
     private readonly tell: ReasonerEvents,
   ) {
     this.record = first;
@@ -121,7 +122,7 @@ export class ReasonerClient {
 
   /** A check came onto the plate. */
   prepare(check: PreparedCheck): void {
-    this.worker?.ask.prepare(check).catch(() => {});
+    (this.waking ?? Promise.resolve(this.worker)).then((worker) => worker?.ask.prepare(check)).catch(() => {});
   }
 
   /** Brings the worker up to the record, then asks for its plan, until nothing is left to ask. */
@@ -170,7 +171,7 @@ export class ReasonerClient {
 
   /** @throws Died when the worker died or said nothing for long; else what it threw */
   private async asked<T>(question: (ask: SpawnedReasoner['ask']) => Promise<T>): Promise<T> {
-    const worker = this.worker ?? this.wake();
+    const worker = this.worker ?? (await this.awake());
     let timer: ReturnType<typeof setTimeout> | undefined;
     const silent = new Promise<never>((_, reject) => {
       timer = setTimeout(() => reject(new Died('it does not answer')), SILENT_MS);
@@ -185,8 +186,19 @@ export class ReasonerClient {
     }
   }
 
-  private wake(): SpawnedReasoner {
-    const worker = this.spawn();
+  private awake(): Promise<SpawnedReasoner> {
+    this.waking ??= this.wake().finally(() => {
+      this.waking = null;
+    });
+    return this.waking;
+  }
+
+  private async wake(): Promise<SpawnedReasoner> {
+    const worker = await this.spawn();
+    if (this.closed) {
+      worker.stop();
+      throw new Error('the page was left');
+    }
     this.worker = worker;
     this.taken = null;
     this.lastPlanMs = null;

@@ -4,7 +4,6 @@ import type { Explanation, PartId, Plan, RawEvent } from '@/core/index.ts';
 import type { Believed } from '@/workers/answers.ts';
 import { type Health, ReasonerClient } from './reasonerClient.ts';
 import { outlineOf, ridgeStore } from './ridgeStore.ts';
-import { spawnReasoner } from './spawnReasoner.ts';
 import { useAfterRidge } from './useAfterRidge.ts';
 
 export interface Reasoned extends Believed {
@@ -12,6 +11,9 @@ export interface Reasoned extends Believed {
   /** The plan is of an earlier record; a newer one is being worked out. */
   readonly planStale: boolean;
 }
+
+/** A worker; its script and the way to talk to it come beside the page. */
+const spawned = async () => (await import('./spawnReasoner.ts')).spawnReasoner();
 
 /** For `npm run bench`: what the worker needed, measured by itself. */
 function took(name: string, duration: number | undefined): void {
@@ -25,7 +27,7 @@ export function useReasoner(head: unknown, first: readonly RawEvent[], initial: 
   const [ridge] = useState(() => ridgeStore(outlineOf(initial.summary)));
   const { afterRidge, drawn, soon } = useAfterRidge();
   const client = useRef<ReasonerClient | null>(null);
-  client.current ??= new ReasonerClient(head, first, spawnReasoner, {
+  client.current ??= new ReasonerClient(head, first, spawned, {
     believed: (believed) => {
       took('reasoner-update', believed.tookMs);
       ridge.set(outlineOf(believed.summary));

@@ -19,7 +19,7 @@ type Ask = SpawnedReasoner['ask'];
 /** Workers that the test can make fail; each stands on the product's own reasoning. */
 function workers(spoil: (nth: number, ask: Ask) => Partial<Ask> = () => ({})) {
   const spawned: { die: (why: string) => void; stopped: boolean }[] = [];
-  const spawn = (): SpawnedReasoner => {
+  const spawn = async (): Promise<SpawnedReasoner> => {
     const reasoning = new Reasoning(() => {});
     const later =
       <A extends unknown[], R>(work: (...args: A) => R) =>
@@ -48,7 +48,7 @@ function workers(spoil: (nth: number, ask: Ask) => Partial<Ask> = () => ({})) {
   return { spawn, spawned };
 }
 
-function clientOn(spawn: () => SpawnedReasoner) {
+function clientOn(spawn: () => Promise<SpawnedReasoner>) {
   const health: Health[] = [];
   const said: string[] = [];
   const tell = {

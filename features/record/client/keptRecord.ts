@@ -1,4 +1,4 @@
-import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import type { DBSchema, IDBPDatabase } from 'idb';
 import type { RawEvent } from '@/core/index.ts';
 import type { PrintedEvent, Refused } from '../printedEvent.ts';
 
@@ -28,16 +28,18 @@ const EVERY_SEQ = 1e9;
 let opened: Promise<IDBPDatabase<Kept>> | null = null;
 
 function kept(): Promise<IDBPDatabase<Kept>> {
-  opened ??= openDB<Kept>('ridge-bolt', 1, {
-    upgrade(db) {
-      db.createObjectStore('unsent', { keyPath: 'id' }).createIndex('job', ['jobId', 'order']);
-      db.createObjectStore('printed', { keyPath: ['jobId', 'seq'] });
-      db.createObjectStore('jobs', { keyPath: 'jobId' });
-    },
-    terminated: () => {
-      opened = null;
-    },
-  });
+  opened ??= import('idb').then(({ openDB }) =>
+    openDB<Kept>('ridge-bolt', 1, {
+      upgrade(db) {
+        db.createObjectStore('unsent', { keyPath: 'id' }).createIndex('job', ['jobId', 'order']);
+        db.createObjectStore('printed', { keyPath: ['jobId', 'seq'] });
+        db.createObjectStore('jobs', { keyPath: 'jobId' });
+      },
+      terminated: () => {
+        opened = null;
+      },
+    }),
+  );
   return opened;
 }
 

@@ -1,0 +1,21 @@
+import type { CloseBlocker } from '../bench/index.ts';
+import { splitKey } from '../machine/key.ts';
+import { checkLabel, type FaultTitles, faultLabel } from './wording.ts';
+
+/** What still stands in the way of closing the job as cured. */
+export function blockerSentence(blocker: CloseBlocker, cards: FaultTitles, sides?: readonly string[]): string {
+  switch (blocker.code) {
+    case 'temporary-open':
+      return `Only a temporary repair: ${faultLabel(blocker.key, cards, sides)}. Make it good and record it, or end the job as not cured.`;
+    case 'bypass-fitted':
+      return `A bypass is still fitted: ${faultLabel(blocker.key, cards, sides)}. Take it off and record it.`;
+    case 'nothing-repaired':
+      return 'Nothing has been repaired yet.';
+    case 'only-a-condition':
+      return cards[splitKey(blocker.key).id]?.behind ?? 'What caused it is not found yet.';
+    case 'retest-due':
+      return `Not re-tested: ${checkLabel(blocker.check, blocker.cylinder, sides)}.`;
+    case 'complaint-not-gone':
+      return `The complaint is not shown gone: ${checkLabel(blocker.check, null, sides)}.`;
+  }
+}
