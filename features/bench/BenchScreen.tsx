@@ -8,9 +8,8 @@ import { BenchOrder } from './BenchOrder.tsx';
 import { Drawers } from './Drawers.tsx';
 import { FaultWords } from './FaultWords.tsx';
 import { LiveRidge } from './LiveRidge.tsx';
-import { Notices } from './Notices.tsx';
 import { PlateArea } from './PlateArea.tsx';
-import { KeyList, PANELS, PartPanel } from './panels.ts';
+import { KeyList, Notices, PANELS, PartPanel } from './panels.ts';
 import { NOTHING_PLANNED } from './plates.ts';
 import { Tape } from './Tape.tsx';
 import { type BenchProps, useBench } from './useBench.ts';
@@ -43,7 +42,9 @@ function Bench({ machine, ...props }: Parameters<typeof BenchScreen>[0]) {
       <main ref={bench.main} className="@container mx-auto max-w-[1920px]">
         <div className="flex flex-col gap-2 p-2">
           <LiveRidge store={ridge} chosen={view.part} onChoose={bench.togglePart} />
-          <Notices {...bench.notices} />
+          <Suspense fallback={null}>
+            <Notices {...bench.notices} />
+          </Suspense>
           <Asked bench={bench} engine={caseHead.engine} />
           <div
             className={clsx(

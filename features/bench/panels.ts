@@ -11,6 +11,7 @@ export const ClosedPlate = later(() => import('./ClosedPlate.tsx').then((m) => m
 export const WhyUnmade = later(() => import('./WhyUnmade.tsx').then((m) => m.WhyUnmade));
 export const VerdictWorking = later(() => import('./VerdictWorking.tsx').then((m) => m.VerdictWorking));
 export const Keypad = later(() => import('./Keypad.tsx').then((m) => m.Keypad));
+export const Notices = later(() => import('./Notices.tsx').then((m) => m.Notices));
 
 export const PANELS = [
   PartPanel,
@@ -23,4 +24,5 @@ export const PANELS = [
   WhyUnmade,
   VerdictWorking,
   Keypad,
+  Notices,
 ];
