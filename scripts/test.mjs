@@ -114,6 +114,7 @@ await carefully(async () => {
   await one('lint and format', bin('biome'), ['check', '--error-on-warnings', '.']);
   await one('rings', process.execPath, [under('scripts', 'check-rings.mjs')]);
   await one('sizes', process.execPath, [under('scripts', 'check-sizes.mjs')]);
+  await one('the pages on adding a check and a fault', process.execPath, [under('scripts', 'follow-the-walks.mjs')]);
   rmSync(folder, { recursive: true, force: true });
   const database = await startMariadb(folder, Number(process.env.RIDGE_TEST_DB_PORT ?? 3917));
   try {
