@@ -45,22 +45,27 @@ const WORST = 10;
 const STEPS: readonly Steps[] = ['one', 'two'];
 const MOST_MACHINES = 1_000_000;
 
-export async function trial(args: readonly string[]): Promise<void> {
+/** @returns exit code: 1 where a machine could not be run */
+export async function trial(
+  args: readonly string[],
+  { out, error }: { readonly out: (text: string) => void; readonly error: (text: string) => void },
+): Promise<number> {
   const asked = readAsked(args);
   const file = `${asked.folder}/${nameOf(asked)}.jsonl`;
   mkdirSync(asked.folder, { recursive: true });
   if (asked.anew || !existsSync(file)) writeFileSync(file, '');
   const done = readResults(file);
   const waiting = Array.from({ length: asked.machines }, (_, i) => i).filter((i) => !done.has(i));
-  await runAll(asked, waiting, file);
+  const failed = await runAll(asked, waiting, file, error);
   // In the order of their numbers, whoever finished first: sums are the same to the last digit.
   const results = [...readResults(file).values()]
     .filter((r) => r.number < asked.machines)
     .sort((a, b) => a.number - b.number);
   const figures = figuresOf(results);
-  process.stdout.write(`${JSON.stringify({ policy: asked.policy, seed: asked.seed, ...figures }, null, 2)}\n`);
-  process.stderr.write(said(asked, figures));
-  writeWorst(asked, results);
+  out(`${JSON.stringify({ policy: asked.policy, seed: asked.seed, ...figures }, null, 2)}\n`);
+  error(said(asked, figures));
+  writeWorst(asked, results, error);
+  return failed > 0 ? 1 : 0;
 }
 
 function readAsked(args: readonly string[]): Asked & { readonly anew: boolean } {
@@ -125,17 +130,24 @@ function readResults(file: string): Map<number, TrialResult> {
   return out;
 }
 
-async function runAll({ seed, policy, steps }: Asked, waiting: readonly number[], file: string): Promise<void> {
+/** @returns how many could not be run */
+async function runAll(
+  { seed, policy, steps }: Asked,
+  waiting: readonly number[],
+  file: string,
+  error: (text: string) => void,
+): Promise<number> {
   const total = waiting.length;
   const queue = [...waiting];
   const began = performance.now();
   let finished = 0;
+  let failed = 0;
   const progress = () => {
     const share = total === 0 ? 1 : finished / total;
     const seconds = (performance.now() - began) / 1000;
     const left = share > 0 ? (seconds / share) * (1 - share) : 0;
     const bar = '#'.repeat(Math.round(30 * share)).padEnd(30, '.');
-    process.stderr.write(`\r${bar} ${finished}/${total}  ${seconds.toFixed(0)} s, ${left.toFixed(0)} s left   `);
+    error(`\r${bar} ${finished}/${total}  ${seconds.toFixed(0)} s, ${left.toFixed(0)} s left   `);
   };
   await Promise.all(
     Array.from({ length: Math.min(total, availableParallelism()) }, () => {
@@ -151,9 +163,10 @@ async function runAll({ seed, policy, steps }: Asked, waiting: readonly number[]
           } else child.send(next);
         };
         child.on('message', (result: TrialResult | Failed) => {
-          if ('failed' in result) process.stderr.write(`\nmachine ${result.number}: ${result.failed}\n`);
-          else appendFileSync(file, `${JSON.stringify(result)}\n`);
-          process.exitCode ||= 'failed' in result ? 1 : 0;
+          if ('failed' in result) {
+            failed++;
+            error(`\nmachine ${result.number}: ${result.failed}\n`);
+          } else appendFileSync(file, `${JSON.stringify(result)}\n`);
           finished++;
           progress();
           hand();
@@ -165,7 +178,8 @@ async function runAll({ seed, policy, steps }: Asked, waiting: readonly number[]
       });
     }),
   );
-  if (total > 0) process.stderr.write('\n');
+  if (total > 0) error('\n');
+  return failed;
 }
 
 const withInterval = ({ value, low, high }: Share, times = 1, digits = 1) =>
@@ -184,7 +198,7 @@ ${f.calibration.map((b) => `  said ${b.from.toFixed(1)}-${(b.from + 0.1).toFixed
 }
 
 /** The worst misses as case files: wrong parts first, then minutes lost. */
-function writeWorst(asked: Asked, results: readonly TrialResult[]): void {
+function writeWorst(asked: Asked, results: readonly TrialResult[], error: (text: string) => void): void {
   const worst = results
     .filter((r) => !r.right)
     .sort((a, b) => b.wrongParts - a.wrongParts || b.searchMin - a.searchMin || a.number - b.number)
@@ -195,7 +209,7 @@ function writeWorst(asked: Asked, results: readonly TrialResult[]): void {
   for (const r of worst) {
     const name = `${to}/${r.number}.json`;
     writeFileSync(name, `${JSON.stringify(r.caseFile, null, 1)}\n`);
-    process.stderr.write(
+    error(
       `${name}  was ${r.truth.join(', ') || 'nothing'}; repaired ${r.repaired.join(', ') || 'nothing'}; ${r.end}\n`,
     );
   }
