@@ -1,0 +1,124 @@
+// @vitest-environment jsdom
+import { cleanup, render, screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { faultCards } from '@/core/index.ts';
+import { FaultWords } from '@/features/bench/FaultWords.tsx';
+import { Plate } from '@/features/bench/Plate.tsx';
+import type { PlateCheck } from '@/features/bench/plateCheck.ts';
+import { complaintOf, TWIN } from '../unit/jobs.ts';
+
+beforeAll(() => {
+  // jsdom has neither; no test here depends on what they would say.
+  vi.stubGlobal('matchMedia', () => ({ matches: false, addEventListener: () => {}, removeEventListener: () => {} }));
+  vi.stubGlobal(
+    'ResizeObserver',
+    class {
+      observe() {}
+      unobserve() {}
+      disconnect() {}
+    },
+  );
+});
+afterEach(cleanup);
+
+const HEAD = complaintOf(['one-cylinder']).head;
+const PLATE: PlateCheck = {
+  check: 'spark.coil-ohms',
+  cylinder: 2,
+  pair: false,
+  condition: 'bench',
+  temperature: null,
+  from: null,
+  retest: false,
+  replaces: null,
+};
+
+function shown(plate: Partial<PlateCheck>, more: Partial<Parameters<typeof Plate>[0]> = {}) {
+  const onRecord = vi.fn(() => true);
+  const onTouched = vi.fn();
+  render(
+    <FaultWords value={faultCards(TWIN)}>
+      <Plate
+        plate={{ ...PLATE, ...plate }}
+        first={null}
+        head={HEAD}
+        habit="metric"
+        readings={[]}
+        epoch={0}
+        beforeText={() => null}
+        onTouched={onTouched}
+        onSide={() => {}}
+        onRecord={onRecord}
+        onUnmade={() => true}
+        onLeave={null}
+        takesFocus="always"
+        {...more}
+      />
+    </FaultWords>,
+  );
+  return { onRecord, onTouched, user: userEvent.setup() };
+}
+const record = () => screen.getByRole('button', { name: 'Record' });
+const HEAT = { check: 'balance.heat', cylinder: null, condition: 'half-speed' } as const;
+
+describe('the plate', () => {
+  it('has the keyboard in its first box, judges while it is typed, and hands over what was typed in its own unit', async () => {
+    const { onRecord, onTouched, user } = shown({ check: 'power.rest-volts', cylinder: null, condition: 'key-off' });
+    await user.keyboard('12.1');
+    expect(onTouched).toHaveBeenCalled();
+    // Common practice, no source: 12.1 V at rest is a half-empty battery, not a full one.
+    expect(screen.getByTestId('verdict').textContent).toContain('✗');
+    await user.click(record());
+    expect(onRecord).toHaveBeenCalledTimes(1);
+    const [[{ event }]] = onRecord.mock.calls[0] as unknown as [[{ event: Record<string, unknown> }]];
+    expect(event).toMatchObject({ check: 'power.rest-volts', fields: { value: { value: 12.1, unit: 'V' } } });
+  });
+
+  it('refuses a figure that cannot be: says so beside the box, keeps what was typed, takes nothing down', async () => {
+    const { onRecord, user } = shown({ check: 'power.rest-volts', cylinder: null, condition: 'key-off' });
+    await user.keyboard('1200');
+    await user.click(record());
+    expect(onRecord).not.toHaveBeenCalled();
+    const [box] = screen.getAllByRole<HTMLInputElement>('textbox');
+    expect(box!.value).toBe('1200');
+    expect(box!.getAttribute('aria-invalid')).toBe('true');
+    expect(screen.getByText(/cannot be/)).toBeDefined();
+  });
+
+  it('with nothing entered it says what to do, and takes nothing down', async () => {
+    const { onRecord, user } = shown({ check: 'spark.tester', condition: 'cranking' });
+    await user.click(record());
+    expect(onRecord).not.toHaveBeenCalled();
+    expect(screen.getByRole('alert').textContent).toContain('Nothing entered yet');
+  });
+
+  it('takes down once, however often it is asked to', async () => {
+    const { onRecord, user } = shown({ check: 'spark.lead-look' });
+    await user.click(screen.getByRole('radio', { name: /Sound/ }));
+    await user.dblClick(record());
+    expect(onRecord.mock.calls.length).toBeLessThanOrEqual(2);
+    const ids = new Set((onRecord.mock.calls as unknown as [[{ id: string }]][]).map(([[{ id }]]) => id));
+    expect(ids.size).toBe(1);
+  });
+
+  it('both sides of a pair are two readings, each with its own id and cylinder', async () => {
+    const { onRecord, user } = shown({ check: 'spark.lead-look', cylinder: null, pair: true });
+    for (const side of screen.getAllByRole('group').filter((g) => /Cylinder/.test(g.textContent ?? '')))
+      for (const sound of within(side).queryAllByRole('radio', { name: /Sound/ })) await user.click(sound);
+    await user.click(record());
+    const [both] = onRecord.mock.calls[0] as unknown as [{ event: { cylinder: number }; id: string }[]];
+    expect(both.map(({ event }) => event.cylinder)).toEqual([1, 2]);
+    expect(new Set(both.map(({ id }) => id)).size).toBe(2);
+  });
+
+  it('"before" is asked for in the state it is measured in, and follows a change of that state', async () => {
+    const before: Readonly<Record<string, string>> = { 'half-speed': '212 · 58', idle: '150 · 140' };
+    const { user } = shown({ ...HEAT, retest: true }, { beforeText: ({ condition }) => before[condition] ?? null });
+    expect(screen.getByText(/212 · 58/)).toBeDefined();
+    expect(screen.queryByText(/150 · 140/)).toBeNull();
+    await user.click(screen.getByRole('radio', { name: /idle/i }));
+    expect(screen.getByText(/150 · 140/)).toBeDefined();
+    expect(screen.queryByText(/212 · 58/)).toBeNull();
+  });
+});
