@@ -5,7 +5,7 @@ const config: NextConfig = {
   poweredByHeader: false,
   devIndicators: false,
   distDir: process.env.RIDGE_DIST ?? '.next',
-  serverExternalPackages: ['mysql2'],
+  serverExternalPackages: ['mysql2', 'pino', 'rotating-file-stream'],
   // Types are checked on their own (npm run check:types); a build would read the other build's generated types too.
   typescript: { ignoreBuildErrors: true },
 };

@@ -1,9 +1,12 @@
 import type { Socket } from 'node:net';
 import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
 import { createPool, type Pool } from 'mysql2/promise';
+import { environment } from './environment.ts';
 import * as schema from './schema.ts';
 
 export type Database = MySql2Database<typeof schema>;
+/** A database, or a transaction on it. */
+export type Connection = Database | Parameters<Parameters<Database['transaction']>[0]>[0];
 
 /** A database that took a question and says nothing for so long has stopped [ms]. */
 const ANSWERS_WITHIN_MS = 15_000;
@@ -35,12 +38,10 @@ export function databaseOn(pool: Pool): Database {
 /** One pool per process, whatever the bundler reloads. */
 const kept = globalThis as typeof globalThis & { ridgeBoltDatabase?: Database };
 
-/** The application's database. @throws Error when DATABASE_URL is not set */
+/** The application's database. @throws Error when the process was started without a sound DATABASE_URL */
 export function database(): Database {
   if (!kept.ridgeBoltDatabase) {
-    const url = process.env.DATABASE_URL;
-    if (!url) throw new Error('DATABASE_URL is not set: start with `npm run demo`, or point it at a MariaDB');
-    kept.ridgeBoltDatabase = databaseOn(openPool(url));
+    kept.ridgeBoltDatabase = databaseOn(openPool(environment().DATABASE_URL));
   }
   return kept.ridgeBoltDatabase;
 }

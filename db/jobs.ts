@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, gt, inArray, isNull, max, sql } from 'drizzle-orm';
-import type { Database } from './client.ts';
+import type { Connection, Database } from './client.ts';
 import { eventFigures, jobEvents, jobs } from './schema.ts';
 
 export interface Job {
@@ -73,7 +73,15 @@ export type Appended =
   | { readonly ok: true; readonly seq: number; readonly duplicate: boolean }
   | { readonly ok: false; readonly code: 'no-such-job' | 'closed' | 'other-job' | 'moved-on' };
 
-const toJob = (row: typeof jobs.$inferSelect): Job => row;
+const toJob = (row: typeof jobs.$inferSelect): Job => ({
+  id: row.id,
+  number: row.number,
+  machineId: row.machineId,
+  openedAt: row.openedAt,
+  promisedOn: row.promisedOn,
+  eventCount: row.eventCount,
+  closedAt: row.closedAt,
+});
 const toEvent = (row: typeof jobEvents.$inferSelect): RecordedEvent => ({
   id: row.id,
   seq: row.seq,
@@ -95,7 +103,7 @@ export async function openJob(db: Database, job: NewJob, complaint: NewEvent): P
       .for('update');
     const number = (top?.number ?? 100) + 1;
     await tx.insert(jobs).values({ ...job, number });
-    await insertEvent(tx as unknown as Database, job.id, 0, complaint, job.openedAt);
+    await insertEvent(tx, job.id, 0, complaint, job.openedAt);
     return { number };
   });
 }
@@ -125,7 +133,7 @@ export async function appendEvent(
     if (job.closedAt !== null) return { ok: false, code: 'closed' } as const;
     const seq = job.eventCount + 1;
     if (expectedSeq !== undefined && expectedSeq !== seq) return { ok: false, code: 'moved-on' } as const;
-    await insertEvent(tx as unknown as Database, jobId, seq, event, receivedAt);
+    await insertEvent(tx, jobId, seq, event, receivedAt);
     await tx
       .update(jobs)
       .set({ eventCount: seq, ...(event.kind === 'close' ? { closedAt: event.at } : {}) })
@@ -135,7 +143,7 @@ export async function appendEvent(
 }
 
 async function insertEvent(
-  tx: Database,
+  tx: Connection,
   jobId: string,
   seq: number,
   { figures, ...event }: NewEvent,

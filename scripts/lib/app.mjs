@@ -13,6 +13,7 @@ const SOURCES = [
   'db',
   'workers',
   'public',
+  'instrumentation.ts',
   'next.config.ts',
   'postcss.config.mjs',
   'tsconfig.json',

@@ -1,6 +1,7 @@
 import { database } from '@/db/client.ts';
 import { saveHouse } from '@/features/house/saveHouse.ts';
 import { readJson } from '@/features/shop/readJson.ts';
+import { log } from '@/features/shop/server/log.ts';
 
 export const dynamic = 'force-dynamic';
 
@@ -11,7 +12,7 @@ export async function POST(request: Request) {
     const saved = await saveHouse(database(), body.value, new Date());
     return saved.ok ? Response.json(saved) : Response.json({ issues: saved.issues }, { status: saved.status });
   } catch (error) {
-    console.error(error);
+    log().error({ err: error }, 'house rules were not saved');
     return Response.json(
       { issues: [{ path: '$', message: 'The rules could not be saved just now. What you typed stays: try again.' }] },
       { status: 503 },

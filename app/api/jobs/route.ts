@@ -1,6 +1,7 @@
 import { database } from '@/db/client.ts';
 import { createJob } from '@/features/newJob/createJob.ts';
 import { readJson } from '@/features/shop/readJson.ts';
+import { log } from '@/features/shop/server/log.ts';
 
 export const dynamic = 'force-dynamic';
 
@@ -11,7 +12,7 @@ export async function POST(request: Request) {
     const created = await createJob(database(), body.value, new Date());
     return created.ok ? Response.json(created) : Response.json({ issues: created.issues }, { status: 422 });
   } catch (error) {
-    console.error(error);
+    log().error({ err: error }, 'a job was not opened');
     return Response.json(
       { issues: [{ path: '$', message: 'The job could not be saved just now. Nothing was lost: try again.' }] },
       { status: 503 },

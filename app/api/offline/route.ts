@@ -1,14 +1,14 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { environment } from '@/db/environment.ts';
 
 export const dynamic = 'force-dynamic';
 
 /** What one build needs in the browser; its parts that are never asked for (maps, build lists) stay away. */
 const NEEDED = /\.(js|css|woff2|svg)$/;
-const dist = join(/* turbopackIgnore: true */ process.cwd(), process.env.RIDGE_DIST ?? '.next');
-
 /** The build and its files, as script for the service worker: a new build changes it, which is what makes browsers renew. */
 export function GET() {
+  const dist = join(/* turbopackIgnore: true */ process.cwd(), environment().RIDGE_DIST);
   const build = readFileSync(join(dist, 'BUILD_ID'), 'utf8').trim();
   const files = readdirSync(join(dist, 'static'), { recursive: true, encoding: 'utf8' })
     .filter((file) => NEEDED.test(file))

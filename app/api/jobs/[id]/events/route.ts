@@ -3,6 +3,7 @@ import { eventsOf, jobOf } from '@/db/jobs.ts';
 import { jobFileOf } from '@/features/record/server/jobFile.ts';
 import { recordEvent } from '@/features/record/server/recordEvent.ts';
 import { readJson } from '@/features/shop/readJson.ts';
+import { log } from '@/features/shop/server/log.ts';
 
 export const dynamic = 'force-dynamic';
 
@@ -30,7 +31,7 @@ export async function POST(request: Request, { params }: Context) {
     const { status, ...rest } = recorded;
     return Response.json(rest, { status });
   } catch (error) {
-    console.error(error);
+    log().error({ err: error, job: id }, 'an event was not taken down');
     return Response.json(
       {
         code: 'unavailable',
