@@ -26,10 +26,10 @@ export { QUESTIONS, type Question, rulesOf, type School } from './house/schools.
 export * from './machine/key.ts';
 export * from './machine/parts.ts';
 export {
-  type Glance,
   inWords,
   type NextCheck,
   type Plan,
+  type RuleOut,
   SEARCH_CAP_MIN,
   type Settled,
   type StandingReading,

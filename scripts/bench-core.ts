@@ -2,8 +2,8 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { quantileSorted } from 'simple-statistics';
 import { random } from '../core/chance/random.ts';
 import { advance, type Bench, nextChecks, openBench, readCase, summarise } from '../core/index.ts';
+import { injectFaults } from '../core/mower/injectFaults.ts';
 import { soundMower } from '../core/mower/machine.ts';
-import { withFaults } from '../core/mower/put.ts';
 import { turnOver } from '../core/mower/run.ts';
 import { bruteForce, groupsOf, setsOf } from '../tests/unit/bruteForce.ts';
 
@@ -50,7 +50,7 @@ timed(plain, () => bruteForce(network.spec, setsOf(network), [groupsOf(belief)])
 /** Seconds of cranking reckoned in a second, sound twins of many seeds, at the tolerance the convergence test holds. */
 const cranked = (() => {
   const machines = Array.from({ length: 60 }, (_, seed) =>
-    withFaults(soundMower({ ...cases[0]!.engine, cylinders: 2, layout: 'v-twin-90' }, random(seed)), []),
+    injectFaults(soundMower({ ...cases[0]!.engine, cylinders: 2, layout: 'v-twin-90' }, random(seed)), []),
   );
   for (const m of machines) turnOver(m);
   const began = performance.now();

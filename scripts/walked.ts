@@ -1,9 +1,9 @@
 import assert from 'node:assert/strict';
 import { random } from '@/core/chance/random.ts';
 import { CONDITIONS, FAULTS, findFault, knowledgeIssues, summarise } from '@/core/index.ts';
+import { injectFaults } from '@/core/mower/injectFaults.ts';
 import { soundMower } from '@/core/mower/machine.ts';
-import { withFaults } from '@/core/mower/put.ts';
-import { take } from '@/core/mower/take.ts';
+import { simulateCheck } from '@/core/mower/simulateCheck.ts';
 import { viewOf } from '@/core/mower/tell.ts';
 import { runTrial } from '@/core/trial/index.ts';
 import { complaintOf, TWIN, withEvents } from '../tests/unit/jobs.ts';
@@ -34,8 +34,8 @@ assert.ok(
 const sound = soundMower(TWIN, random(7));
 const puts = [{ fault: 'spark.boot-burnt', cylinder: 2, severity: 0.8, shows: 1, form: 0 }];
 const seen = (cylinder: number) =>
-  take(
-    viewOf(withFaults(sound, puts)),
+  simulateCheck(
+    viewOf(injectFaults(sound, puts)),
     { check: CHECK, cylinder, condition: 'cranking', temperature: null },
     random(3),
   )[0]!.outcome;

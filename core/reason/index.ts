@@ -13,7 +13,7 @@ export { compileNetwork, type Network } from './network.ts';
 export { type NextCheck, type Plan, planNext } from './plan.ts';
 export { applyRepair, type RepairOperator } from './repair.ts';
 export { expectedSearch, roadsOf } from './search.ts';
-export { type Glance, type Settled, type StandingReading, settledFaults } from './settle.ts';
+export { type RuleOut, type Settled, type StandingReading, settledFaults } from './settle.ts';
 export { buildSpace, membersOf, type Space } from './space.ts';
 export type { NetworkSpec, SpecVariable } from './spec.ts';
 export type { Why } from './why.ts';

@@ -29,11 +29,11 @@ export interface Settled {
   /** Other suspects of which the same work makes an end: it may be they. */
   readonly orElse: readonly string[];
   /** What to look at before a part is bought; null where none is, or nothing is left to look at in passing. */
-  readonly glance: Glance | null;
+  readonly ruleOut: RuleOut | null;
 }
 
 /** A look that costs next to nothing: a rival, hardly believed, that would read the same as what is proven. */
-export interface Glance {
+export interface RuleOut {
   readonly rival: string;
   readonly check: string;
   readonly cylinder: number | null;
@@ -57,9 +57,9 @@ export const withoutOutrankedMisses = (readings: readonly StandingReading[]): re
 
 /** A suspect this probable still counts as another explanation [trials: at 0.02 a leak proven at its valve waited for debris nobody saw]. */
 const LIVE = 0.05;
-/** One this probable is worth a glance before a part is bought [trials: a weak magnet, and a coil bought]. */
+/** One this probable is worth a rule-out check before a part is bought [trials: a weak magnet, and a coil bought]. */
 const WORTH_A_GLANCE = 0.015;
-/** Minutes of a check that is a glance [min]. */
+/** Minutes of a check that is a rule-out check [min]. */
 const GLANCE_MIN = 2;
 /** A proof stands where the fault is more likely than not; and of the first suspect from here on, for what is left is spread over many. */
 const BELIEVED = 0.5;
@@ -191,20 +191,20 @@ function settledBy(
       by: Math.max(...events),
       proof: events,
       orElse: alike.filter((other) => p[other]! > LIVE).map((other) => catalogue.faults[other]!.key),
-      glance: buys ? glanceAt(catalogue, rivals, proof, proving, canMake) : null,
+      ruleOut: buys ? ruleOutAt(catalogue, rivals, proof, proving, canMake) : null,
     };
   }
   return null;
 }
 
 /** The first look not taken yet that would show one of the rivals, with nothing more to open than the proof has opened. */
-function glanceAt(
+function ruleOutAt(
   { faults }: Catalogue,
   rivals: readonly Rival[],
   proof: readonly StandingReading[],
   { readings, scopes, cylinders }: Proving,
   canMake: (check: string, cylinder: number | null) => boolean,
-): Glance | null {
+): RuleOut | null {
   const opened = new Set(
     proof.flatMap(({ reading }) => accessKeysFor(checkOf(reading.check), reading.cylinder, cylinders)),
   );
@@ -287,7 +287,7 @@ interface Rival {
   readonly fit: number;
 }
 
-/** Other faults that are worth a glance at least and explain the findings of a proof nearly or better, the likeliest first. */
+/** Other faults that are worth a rule-out check at least and explain the findings of a proof nearly or better, the likeliest first. */
 function rivalsOf(
   network: Network,
   p: Float64Array,

@@ -2,8 +2,8 @@ import { type Random, random } from '../chance/random.ts';
 import type { HistoryFlag, Symptom } from '../complaint/symptoms.ts';
 import type { EngineWords } from '../engine/index.ts';
 import { FAULTS, type FaultDefinition } from '../faults/index.ts';
+import { type InjectedFault, injectedKey, injectFaults } from '../mower/injectFaults.ts';
 import { type Mower, soundMower } from '../mower/machine.ts';
-import { type Put, putKey, withFaults } from '../mower/put.ts';
 import { noticed, symptomsOf, viewOf } from '../mower/tell.ts';
 
 /** A machine brought in: what is wrong with it, and what its owner says. */
@@ -12,7 +12,7 @@ export interface Drawn {
   readonly seed: number;
   readonly engine: EngineWords;
   readonly sound: Mower;
-  readonly puts: readonly Put[];
+  readonly puts: readonly InjectedFault[];
   readonly complaint: readonly Symptom[];
   readonly history: { readonly hours: number; readonly storedMonths: number; readonly flags: readonly HistoryFlag[] };
 }
@@ -80,7 +80,7 @@ function engineOf(chance: Random): EngineWords {
   };
 }
 
-function putOf(chance: Random, fault: FaultDefinition, engine: EngineWords): Put {
+function injectedOf(chance: Random, fault: FaultDefinition, engine: EngineWords): InjectedFault {
   return {
     fault: fault.id,
     cylinder: fault.perCylinder ? 1 + Math.floor(chance.next() * engine.cylinders) : null,
@@ -91,8 +91,9 @@ function putOf(chance: Random, fault: FaultDefinition, engine: EngineWords): Put
 }
 
 /** Whether one of the things wrong makes itself felt: by itself, or in what the others do. What nobody can notice is nobody's complaint. */
-function isFelt(sound: Mower, puts: readonly Put[], put: Put): boolean {
-  const told = (faults: readonly Put[]) => [...symptomsOf(viewOf(withFaults(sound, faults))).keys()].sort().join();
+function isFelt(sound: Mower, puts: readonly InjectedFault[], put: InjectedFault): boolean {
+  const told = (faults: readonly InjectedFault[]) =>
+    [...symptomsOf(viewOf(injectFaults(sound, faults))).keys()].sort().join();
   return told([put]) !== '' || told(puts) !== told(puts.filter((p) => p !== put));
 }
 
@@ -117,17 +118,17 @@ export function drawMachine(seed: number, number: number): Drawn {
   const drawn = { number, seed: own, engine, sound, history };
   if (count === 0) return { ...drawn, puts: [], complaint: [pick(chance, VAGUE, () => 1)] };
   for (let attempt = 0; attempt < TRIES; attempt++) {
-    const puts: Put[] = [];
+    const puts: InjectedFault[] = [];
     while (puts.length < count) {
-      const put = putOf(
+      const put = injectedOf(
         chance,
         pick(chance, known, (f) => f.weight * f.engineFactor(engine)),
         engine,
       );
-      if (!puts.some((p) => putKey(p) === putKey(put))) puts.push(put);
+      if (!puts.some((p) => injectedKey(p) === injectedKey(put))) puts.push(put);
     }
     if (!puts.every((put) => isFelt(sound, puts, put))) continue;
-    const view = viewOf(withFaults(sound, puts));
+    const view = viewOf(injectFaults(sound, puts));
     const complaint = noticed(view, chance, MENTIONED);
     if (complaint.length === 0 || symptomsOf(view).size === 0) continue;
     return { ...drawn, puts, complaint };

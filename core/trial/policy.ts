@@ -3,7 +3,7 @@ import { nextChecks, stillToOpen, twoSteps } from '../bench/index.ts';
 import type { Random } from '../chance/random.ts';
 import { checkOf } from '../checks/index.ts';
 import { RUNNING } from '../engine/index.ts';
-import type { Asked } from '../mower/take.ts';
+import type { Asked } from '../mower/simulateCheck.ts';
 import { HOT_MIN, STATE_MIN } from '../reason/planner.ts';
 
 export type PolicyName = 'ridge' | 'textbook' | 'random';

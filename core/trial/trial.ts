@@ -14,10 +14,10 @@ import { DEMANDING } from '../engine/index.ts';
 import { findFault, isCondition, sameRepair } from '../faults/index.ts';
 import { splitKey } from '../machine/key.ts';
 import { chargePercent } from '../measure/battery.ts';
+import { injectedKey, injectFaults } from '../mower/injectFaults.ts';
 import type { Mower } from '../mower/machine.ts';
-import { putKey, withFaults } from '../mower/put.ts';
+import { type Asked, simulateCheck } from '../mower/simulateCheck.ts';
 import { charged } from '../mower/standing.ts';
-import { type Asked, take } from '../mower/take.ts';
 import { cranks, starts, type View, viewOf } from '../mower/tell.ts';
 import { SEARCH_CAP_MIN, type StandingReading } from '../reason/index.ts';
 import type { Drawn } from './draw.ts';
@@ -55,7 +55,7 @@ const SPELL_MIN = 15;
 function presentAt(drawn: Drawn, gone: ReadonlySet<string>, minute: number): readonly Drawn['puts'][number][] {
   const spell = Math.floor(minute / SPELL_MIN);
   return drawn.puts.filter((put, i) => {
-    if (gone.has(putKey(put))) return false;
+    if (gone.has(injectedKey(put))) return false;
     return put.shows >= 1 || random(drawn.seed ^ Math.imul(spell + 1, 0x27d4eb2f) ^ (i + 1)).next() < put.shows;
   });
 }
@@ -103,7 +103,7 @@ class Trial {
   ) {
     this.chance = random(drawn.seed ^ 0x5bd1e995);
     this.head = headOf(drawn);
-    this.truth = drawn.puts.map(putKey).sort();
+    this.truth = drawn.puts.map(injectedKey).sort();
     const read = readCase({ ...this.head, events: [] });
     if (!read.ok) throw new Error(JSON.stringify(read.issues));
     this.bench = openBench(read.value as CaseHead);
@@ -115,7 +115,7 @@ class Trial {
       if (this.bench.repairs.length === 0) this.calibrate(summary);
       // Nobody replaces the same part twice in a job.
       const proven = summary.settled.find((s) => !this.repairsMade.has(s.fault));
-      if (proven) this.glanceOrRepair(proven);
+      if (proven) this.ruleOutOrRepair(proven);
       else {
         const end = this.handOver(summary) ?? this.checkOn(summary);
         if (end !== 'went-on') return this.result(end);
@@ -127,10 +127,10 @@ class Trial {
   private get view(): View {
     const { drawn, gone, minutes, worked } = this;
     const present = presentAt(drawn, gone, minutes);
-    const key = `${present.map(putKey).join()}|${worked.drained}|${worked.charged}`;
+    const key = `${present.map(injectedKey).join()}|${worked.drained}|${worked.charged}`;
     let view = this.views.get(key);
     if (!view) {
-      const m = dry(withFaults(drawn.sound, present), worked.drained);
+      const m = dry(injectFaults(drawn.sound, present), worked.drained);
       view = viewOf(worked.charged ? charged(m) : m);
       this.views.set(key, view);
     }
@@ -145,7 +145,7 @@ class Trial {
   }
 
   private make(asked: Asked): void {
-    for (const raw of take(this.view, asked, this.chance)) this.record(raw);
+    for (const raw of simulateCheck(this.view, asked, this.chance)) this.record(raw);
     const { cranking, asksCharged } = checkOf(asked.check);
     // What lets an engine be cranked again lets out what stood in it.
     if (cranking && 'safeUnless' in cranking) this.worked.drained = true;
@@ -167,7 +167,7 @@ class Trial {
   /** A tester says nothing of a battery that is not charged: it is put on the charger, which is a repair and written down as one. */
   private charge(): void {
     const { openVolts } = this.view.m.battery;
-    this.record(take(this.view, REST_VOLTS, this.chance)[0]);
+    this.record(simulateCheck(this.view, REST_VOLTS, this.chance)[0]);
     this.minutes += CHARGING_MIN;
     this.worked.charged = true;
     if (this.truth.includes(FLAT) && !this.gone.has(FLAT)) this.repaired.push(FLAT);
@@ -188,17 +188,17 @@ class Trial {
   }
 
   /** What lies open is looked at before a part is bought; then it is. */
-  private glanceOrRepair({ fault, glance }: BenchSummary['settled'][number]): void {
-    const look = glance && { ...glance, condition: checkOf(glance.check).states[0]!, temperature: null };
+  private ruleOutOrRepair({ fault, ruleOut }: BenchSummary['settled'][number]): void {
+    const look = ruleOut && { ...ruleOut, condition: checkOf(ruleOut.check).states[0]!, temperature: null };
     if (look && canMake(this.view, look)) {
       this.minutes += minutesOf(this.bench, look);
       this.checks++;
       this.make(look);
       return;
     }
-    const cured = this.drawn.puts.filter((put) => !this.gone.has(putKey(put)) && curedBy(fault, put));
-    for (const put of cured) this.gone.add(putKey(put));
-    if (cured.length > 0) this.repaired.push(...cured.map(putKey));
+    const cured = this.drawn.puts.filter((put) => !this.gone.has(injectedKey(put)) && curedBy(fault, put));
+    for (const put of cured) this.gone.add(injectedKey(put));
+    if (cured.length > 0) this.repaired.push(...cured.map(injectedKey));
     // A battery that something else emptied is empty: charging it is no wrong part, nor the cause.
     else if (fault === FLAT && this.view.m.battery.openVolts < EMPTIED_V) this.followed.add(fault);
     else this.wrongParts++;
@@ -231,7 +231,7 @@ class Trial {
       const asked = { check, cylinder, condition, temperature };
       // What shows the complaint gone belongs to any repair.
       if (canMake(this.view, asked)) {
-        for (const raw of take(this.view, asked, this.chance)) this.record({ ...raw, retest: true });
+        for (const raw of simulateCheck(this.view, asked, this.chance)) this.record({ ...raw, retest: true });
         return 'went-on';
       }
     }
@@ -309,7 +309,7 @@ const same = (a: { check: string; cylinder: number | null }, b: { check: string;
 
 /** What was wrong is cured by the repair of another fault, where both take the same new part. */
 function curedBy(key: string, put: Drawn['puts'][number]): boolean {
-  if (putKey(put) === key) return true;
+  if (injectedKey(put) === key) return true;
   const { id, cylinder } = splitKey(key);
   const [made, was] = [findFault(id), findFault(put.fault)];
   // A new plug comes with its gap.

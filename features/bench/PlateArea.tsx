@@ -34,7 +34,7 @@ function Lying({ bench, jobId, head, habit }: Props) {
         <ClosedPlate jobId={jobId} ending={record.events.at(-1)?.event} sent={lines.length === record.events.length} />
       );
     case 'repair': {
-      const { fault, orElse, proof, glance } = summary.settled[0]!;
+      const { fault, orElse, proof, ruleOut } = summary.settled[0]!;
       return (
         <RepairPlate
           key={fault}
@@ -42,8 +42,8 @@ function Lying({ bench, jobId, head, habit }: Props) {
           orElse={orElse}
           house={head.house}
           proof={[...new Set(proof)].sort((a, b) => a - b).map(bench.lineText)}
-          glance={glance}
-          onGlance={({ check, cylinder }) => pick.any({ check: checkOf(check), cylinder })}
+          ruleOut={ruleOut}
+          onRuleOut={({ check, cylinder }) => pick.any({ check: checkOf(check), cylinder })}
           onRecord={put}
           onMore={more}
         />

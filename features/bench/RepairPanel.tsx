@@ -6,11 +6,11 @@ import {
   checkLabel,
   checkOf,
   faultLabel,
-  type Glance,
   type House,
   type RawEvent,
   REPAIR_ACTIONS,
   type RepairAction,
+  type RuleOut,
   splitKey,
 } from '@/core/index.ts';
 import { useEntryId } from '@/features/record/client/entryId.ts';
@@ -92,16 +92,16 @@ export function RepairForm({
 }
 
 /** A look of a minute or two that would show a rival, before a part is bought. */
-function GlanceFirst({ glance, onGlance }: { glance: Glance; onGlance: (glance: Glance) => void }) {
+function RuleOutFirst({ ruleOut, onRuleOut }: { ruleOut: RuleOut; onRuleOut: (ruleOut: RuleOut) => void }) {
   const cards = useFaultCards();
   return (
     <div className="mt-2 border-l-8 border-paint bg-well px-3 py-2">
       <p>
-        <span className="font-bold">Before a part is bought: </span>"{faultLabel(glance.rival, cards)}" would read the
-        same. Looking takes {checkOf(glance.check).minutes} min and opens nothing more.
+        <span className="font-bold">Before a part is bought: </span>"{faultLabel(ruleOut.rival, cards)}" would read the
+        same. Looking takes {checkOf(ruleOut.check).minutes} min and opens nothing more.
       </p>
-      <Button className="mt-1.5" onClick={() => onGlance(glance)}>
-        {checkLabel(glance.check, glance.cylinder)}
+      <Button className="mt-1.5" onClick={() => onRuleOut(ruleOut)}>
+        {checkLabel(ruleOut.check, ruleOut.cylinder)}
       </Button>
     </div>
   );
@@ -113,8 +113,8 @@ export function RepairPlate({
   orElse,
   house,
   proof,
-  glance,
-  onGlance,
+  ruleOut,
+  onRuleOut,
   onRecord,
   onMore,
 }: {
@@ -124,8 +124,8 @@ export function RepairPlate({
   house: House;
   proof: readonly string[];
   /** What to look at before a part is bought. */
-  glance: Glance | null;
-  onGlance: (glance: Glance) => void;
+  ruleOut: RuleOut | null;
+  onRuleOut: (ruleOut: RuleOut) => void;
   onRecord: (event: RawEvent, id: string) => void;
   onMore: () => void;
 }) {
@@ -153,7 +153,7 @@ export function RepairPlate({
           <li key={line}>{line}</li>
         ))}
       </ul>
-      {glance && <GlanceFirst glance={glance} onGlance={onGlance} />}
+      {ruleOut && <RuleOutFirst ruleOut={ruleOut} onRuleOut={onRuleOut} />}
       {behind && (
         <p className="mt-2 bg-well px-3 py-2">
           <span className="font-bold">Behind it: </span>

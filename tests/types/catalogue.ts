@@ -1,7 +1,7 @@
 import { EMPTY_ASSESSMENT } from '@/core/checks/assessment.ts';
 import { type CheckId, defineCheck, numberField, outcomes } from '@/core/checks/index.ts';
 import { defineFault, fix } from '@/core/faults/define.ts';
-import type { Shows } from '@/core/mower/take/taking.ts';
+import type { Shows } from '@/core/mower/simulate/simulation.ts';
 
 /**
  * What the compiler must not let pass. Each line marked is an error; one that is none any more, or one more, fails `npm run check:types`.

@@ -27,11 +27,11 @@ import {
   meetsLiquidAtDeg,
   type StarterCircuit,
 } from '@/core/mower/crank.ts';
+import { type InjectedFault, injectFaults } from '@/core/mower/injectFaults.ts';
 import { soundMower } from '@/core/mower/machine.ts';
-import { type Put, withFaults } from '@/core/mower/put.ts';
 import { CRANK_TOLERANCE, leakOf, running, speedCut, turnOver } from '@/core/mower/run.ts';
+import { simulateCheck } from '@/core/mower/simulateCheck.ts';
 import { integrate } from '@/core/mower/solve.ts';
-import { take } from '@/core/mower/take.ts';
 import { viewOf } from '@/core/mower/tell.ts';
 import { random } from './random.ts';
 
@@ -78,7 +78,7 @@ const circuit = (changed: Partial<StarterCircuit> = {}): StarterCircuit => ({
   efficiency: 0.85,
   ...changed,
 });
-const put = (fault: string, cylinder: number | null = null, severity = 0.8, form = 0.2): Put => ({
+const put = (fault: string, cylinder: number | null = null, severity = 0.8, form = 0.2): InjectedFault => ({
   fault,
   cylinder,
   severity,
@@ -94,8 +94,8 @@ const ENGINE: EngineWords = {
   compressionRelease: 'automatic',
   carburettor: 'two-barrel',
 };
-const mower = (puts: readonly Put[] = [], engine: Partial<EngineWords> = {}, seed = 3) =>
-  withFaults(soundMower({ ...ENGINE, ...engine }, random(seed)), puts);
+const mower = (puts: readonly InjectedFault[] = [], engine: Partial<EngineWords> = {}, seed = 3) =>
+  injectFaults(soundMower({ ...ENGINE, ...engine }, random(seed)), puts);
 const off = (a: number, b: number) => Math.abs(a - b) / Math.abs(b);
 
 describe('the integrator', () => {
@@ -253,7 +253,7 @@ describe('the mower as a whole', () => {
     const [one, two] = viewOf(m).going('idle', false).strength;
     expect(one).toBeGreaterThan(0.8);
     expect(two).toBeLessThan(0.1);
-    const [read] = take(
+    const [read] = simulateCheck(
       viewOf(m),
       { check: 'spark.kill-off', cylinder: 1, condition: 'idle', temperature: null },
       random(1),
@@ -263,8 +263,8 @@ describe('the mower as a whole', () => {
 
   it('shows a leak strongly in leak-down and bluntly in compression', () => {
     const none = { compressionRelease: 'none' as const };
-    const figure = (puts: readonly Put[], check: string) => {
-      const [raw] = take(
+    const figure = (puts: readonly InjectedFault[], check: string) => {
+      const [raw] = simulateCheck(
         viewOf(mower(puts, none)),
         { check, cylinder: 1, condition: check === 'seal.leak-down' ? 'bench' : 'cranking', temperature: null },
         random(1),
@@ -272,8 +272,8 @@ describe('the mower as a whole', () => {
       return (raw as { fields: Record<string, { value: number }> }).fields;
     };
     const leak = [put('valve.exhaust-leak', 1, 0.2)];
-    const percent = (puts: readonly Put[]) => 100 - (100 * figure(puts, 'seal.leak-down').held!.value) / 80;
-    const pressed = (puts: readonly Put[]) => figure(puts, 'seal.compression').value!.value;
+    const percent = (puts: readonly InjectedFault[]) => 100 - (100 * figure(puts, 'seal.leak-down').held!.value) / 80;
+    const pressed = (puts: readonly InjectedFault[]) => figure(puts, 'seal.compression').value!.value;
     expect(percent([])).toBeLessThan(12);
     expect(percent(leak)).toBeGreaterThan(40);
     expect(off(pressed(leak), pressed([]))).toBeLessThan(0.25);
@@ -305,7 +305,7 @@ describe('the mower as a whole', () => {
 
   // Against the closed form in the measures, by a plain transform of the firings.
   it('has no fourth half-order while both pull alike, and all orders alike with one dead', () => {
-    const orders = (puts: readonly Put[]) => {
+    const orders = (puts: readonly InjectedFault[]) => {
       const m = mower(puts);
       const { strength } = running(m, 'idle', false, 300);
       const at = firingAnglesDeg(ENGINE);
@@ -327,7 +327,7 @@ describe('the mower as a whole', () => {
   it('fills a cylinder from a leaking needle while it stands, and the oil besides', () => {
     const sound = soundMower(ENGINE, random(3));
     sound.parkedHours = 80;
-    const m = withFaults(sound, [put('fuel.needle', null, 0.7)]);
+    const m = injectFaults(sound, [put('fuel.needle', null, 0.7)]);
     expect(m.cylinders.some((c) => c.liquidMl > 45)).toBe(true);
     expect(m.oil.fuelShare).toBeGreaterThan(0.05);
     expect(turnOver(m).how).toBe('stops-dead');
@@ -350,7 +350,7 @@ describe('the mower as a whole', () => {
       const applies = CHECKS.filter((c) => c.appliesTo(engine) && c.proposed);
       for (const check of applies) {
         for (const side of check.scope === 'cylinder' ? cylindersOf(engine) : [null])
-          for (const raw of take(
+          for (const raw of simulateCheck(
             view,
             { check: check.id, cylinder: side, condition: check.states[0]!, temperature: null },
             random(2),
@@ -361,7 +361,7 @@ describe('the mower as a whole', () => {
       }
       for (const fault of FAULTS.filter((f) => f.appliesTo(engine))) {
         for (const form of [0.1, 0.5, 0.9]) {
-          const m = withFaults(view.m, [put(fault.id, fault.perCylinder ? 1 : null, 0.7, form)]);
+          const m = injectFaults(view.m, [put(fault.id, fault.perCylinder ? 1 : null, 0.7, form)]);
           expect(turnOver(m).how.length).toBeGreaterThan(0);
         }
       }
@@ -373,7 +373,7 @@ describe('the mower as a whole', () => {
     for (const check of CHECKS.filter(
       (c) => c.appliesTo(ENGINE) && c.proposed && c.outcomes.length > 0 && c.id !== 'power.start-signal',
     )) {
-      const [raw] = take(
+      const [raw] = simulateCheck(
         view,
         {
           check: check.id,
@@ -398,7 +398,11 @@ describe('the mower as a whole', () => {
   it('reads the same again from the same seed, and not from another', () => {
     const view = viewOf(mower([put('valve.exhaust-leak', 2, 0.5)]));
     const read = (seed: number) =>
-      take(view, { check: 'balance.heat', cylinder: null, condition: 'half-speed', temperature: null }, random(seed));
+      simulateCheck(
+        view,
+        { check: 'balance.heat', cylinder: null, condition: 'half-speed', temperature: null },
+        random(seed),
+      );
     expect(read(4)).toEqual(read(4));
     expect(JSON.stringify([1, 2, 3, 4, 5, 6].map(read))).not.toBe(JSON.stringify(Array(6).fill(read(4))));
   });
@@ -406,7 +410,7 @@ describe('the mower as a whole', () => {
   it('refuses a fault or a check it does not know', () => {
     expect(() => mower([put('spark.coil-open', 3)])).toThrow(RangeError);
     expect(() =>
-      take(
+      simulateCheck(
         viewOf(mower()),
         { check: 'seal.nothing', cylinder: null, condition: 'bench', temperature: null },
         random(1),

@@ -91,20 +91,20 @@ describe('before a part is bought', () => {
   it('a look that opens nothing more is named with the proof, and holds it up in nothing', () => {
     expect(coil(proven)).toMatchObject({
       by: 4,
-      glance: { rival: 'spark.plug-lead[2]', check: 'spark.lead-look', cylinder: 2 },
+      ruleOut: { rival: 'spark.plug-lead[2]', check: 'spark.lead-look', cylinder: 2 },
     });
   });
 
   it('it is named until it was taken, and not where nobody can take it', () => {
     const looked = withEvents(proven, { check: 'spark.lead-look', cylinder: 2, outcome: 'ok' });
-    expect(coil(looked)?.glance).toBeNull();
+    expect(coil(looked)?.ruleOut).toBeNull();
     const cannot = withEvents(proven, { unmade: 'spark.lead-look', cylinder: 2, because: 'out-of-reach' });
-    expect(coil(cannot)).toMatchObject({ by: 4, glance: null });
+    expect(coil(cannot)).toMatchObject({ by: 4, ruleOut: null });
   });
 
   it('what buys nothing needs none', () => {
     const gap = { check: 'spark.air-gap', cylinder: 2, fields: { gapA: mm(0.6), gapB: mm(0.6) } };
     const wide = withEvents(complaintOf(['low-power']), ...found.slice(0, 3), gap);
-    expect(summarise(wide).settled).toMatchObject([{ fault: 'spark.gap-wide[2]', glance: null }]);
+    expect(summarise(wide).settled).toMatchObject([{ fault: 'spark.gap-wide[2]', ruleOut: null }]);
   });
 });

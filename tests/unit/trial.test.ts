@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { readCase } from '@/core/index.ts';
-import { withFaults } from '@/core/mower/put.ts';
+import { injectFaults } from '@/core/mower/injectFaults.ts';
 import { symptomsOf, viewOf } from '@/core/mower/tell.ts';
 import { meanOf, wilson } from '@/core/trial/figures.ts';
 import { drawMachine, figuresOf, POLICIES, runTrial } from '@/core/trial/index.ts';
@@ -36,7 +36,9 @@ describe('machines by seed', () => {
       const { puts, complaint, sound } = drawMachine(9, i);
       expect(complaint.length).toBeGreaterThan(0);
       if (puts.length > 0)
-        expect([...symptomsOf(viewOf(withFaults(sound, puts))).keys()]).toEqual(expect.arrayContaining([...complaint]));
+        expect([...symptomsOf(viewOf(injectFaults(sound, puts))).keys()]).toEqual(
+          expect.arrayContaining([...complaint]),
+        );
     }
   });
 });

@@ -1,10 +1,10 @@
 import { heldPa, holeMm2 } from '../../measure/leakDown.ts';
 import { heldOpenOf, leakOf } from '../run.ts';
 import { viewOf } from '../tell.ts';
-import { of, type Shows, type Taking, yes } from './taking.ts';
+import { of, type Shows, type Simulation, yes } from './simulation.ts';
 
 /** Highest pressure the cylinder makes while cranking with both plugs out of the way of speed: a gauge fills to it [Pa]. */
-function gaugePa(t: Taking, changed = t.m.cylinders[t.i]!): number {
+function gaugePa(t: Simulation, changed = t.m.cylinders[t.i]!): number {
   const m = {
     ...t.m,
     cylinders: t.m.cylinders.map((c, k) =>

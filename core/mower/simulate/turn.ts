@@ -1,5 +1,5 @@
 import { leakOf } from '../run.ts';
-import type { Shows } from './taking.ts';
+import type { Shows } from './simulation.ts';
 
 export const TURN_SHOWS = {
   'turn.by-hand': ({ m, hot }) => {

@@ -15,7 +15,7 @@ export interface Asked {
 
 export type Quantity = { readonly value: number; readonly unit: string } | 'OL';
 /** A reading as it would be typed, for the same door as any other. */
-export type Taken = Readonly<Record<string, unknown>>;
+export type SimulatedReading = Readonly<Record<string, unknown>>;
 export type Figures = {
   readonly value?: Quantity;
   readonly fields?: Readonly<Record<string, Quantity | string | boolean | Readonly<Record<string, string>>>>;
@@ -32,9 +32,9 @@ export type Found<Outcome extends string = string> =
   | readonly Figures[];
 
 /** What each check shows, worked out from the machine as it is: the compiler asks for every check of the catalogue. */
-export type Shows = { readonly [Id in CheckId]: (t: Taking) => Found<OutcomeOf<Id>> };
+export type Shows = { readonly [Id in CheckId]: (t: Simulation) => Found<OutcomeOf<Id>> };
 
-export interface Taking {
+export interface Simulation {
   readonly view: View;
   readonly m: Mower;
   readonly asked: Asked;
@@ -64,7 +64,7 @@ export const yes = <const Good extends string, const Bad extends string>(
 ): Good | Bad => (test ? good : bad);
 
 /** The ohms a meter shows, or OL. */
-export const ohms = (t: Taking, value: number) =>
+export const ohms = (t: Simulation, value: number) =>
   Number.isFinite(value) ? of(t.shown(value, 0.01, value < 200 ? 0.1 : 10), 'ohm') : of('OL', 'ohm');
 
 export const strengthOf = (view: View, state: RunningState, hot: boolean) => view.going(state, hot).strength;

@@ -2,10 +2,10 @@ import { chargePercent } from '../../measure/battery.ts';
 import type { Mower } from '../machine.ts';
 import { POLARISATION } from '../run.ts';
 import { cranks, viewOf } from '../tell.ts';
-import { type Figures, of, one, type Quantity, type Shows, type Taking, yes } from './taking.ts';
+import { type Figures, of, one, type Quantity, type Shows, type Simulation, yes } from './simulation.ts';
 
 /** A drop over one leg while cranking; the meter's resolution is a hundredth of a volt. */
-function drop(t: Taking, legOhms: number, cable = true): Figures {
+function drop(t: Simulation, legOhms: number, cable = true): Figures {
   const run = t.view.turned(t.hot).run;
   if (!run) return one(0, 'V');
   // With a clamp round the cable beside it: what a sound cable loses depends on what flows.

@@ -1,4 +1,4 @@
-import { of, type Shows, yes } from './taking.ts';
+import { of, type Shows, yes } from './simulation.ts';
 
 export const VALVE_SHOWS = {
   'valve.motion': ({ m, i }) => {

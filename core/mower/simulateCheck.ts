@@ -1,18 +1,18 @@
 import type { Random } from '../chance/random.ts';
 import { findCheck } from '../checks/index.ts';
-import { BALANCE_SHOWS } from './take/balance.ts';
-import { FUEL_SHOWS } from './take/fuel.ts';
-import { LOOK_SHOWS } from './take/look.ts';
-import { POWER_SHOWS } from './take/power.ts';
-import { RUN_SHOWS } from './take/run.ts';
-import { SEAL_SHOWS } from './take/seal.ts';
-import { SPARK_SHOWS } from './take/spark.ts';
-import type { Asked, Found, Shows, Taken, Taking } from './take/taking.ts';
-import { TURN_SHOWS } from './take/turn.ts';
-import { VALVE_SHOWS } from './take/valve.ts';
+import { BALANCE_SHOWS } from './simulate/balance.ts';
+import { FUEL_SHOWS } from './simulate/fuel.ts';
+import { LOOK_SHOWS } from './simulate/look.ts';
+import { POWER_SHOWS } from './simulate/power.ts';
+import { RUN_SHOWS } from './simulate/run.ts';
+import { SEAL_SHOWS } from './simulate/seal.ts';
+import type { Asked, Found, Shows, SimulatedReading, Simulation } from './simulate/simulation.ts';
+import { SPARK_SHOWS } from './simulate/spark.ts';
+import { TURN_SHOWS } from './simulate/turn.ts';
+import { VALVE_SHOWS } from './simulate/valve.ts';
 import type { View } from './tell.ts';
 
-export type { Asked, Taken } from './take/taking.ts';
+export type { Asked, SimulatedReading } from './simulate/simulation.ts';
 
 /** A check without an entry in the file of its system is a red line here. */
 const SHOWS: Shows = {
@@ -35,16 +35,16 @@ const OVERLOOKED = 0.02;
  * @param chance the instrument's own error and the reader's; the same seed reads the same
  * @throws RangeError for a check that is not of the catalogue
  */
-export function take(view: View, asked: Asked, chance: Random): Taken[] {
+export function simulateCheck(view: View, asked: Asked, chance: Random): SimulatedReading[] {
   const check = findCheck(asked.check);
-  if (!check) throw new RangeError(`take: the mower cannot be asked for ${asked.check}`);
+  if (!check) throw new RangeError(`simulateCheck: the mower cannot be asked for ${asked.check}`);
   const where = {
     check: asked.check,
     condition: asked.condition,
     ...(asked.cylinder === null ? {} : { cylinder: asked.cylinder }),
     ...(asked.temperature === null ? {} : { temperature: asked.temperature }),
   };
-  const shows = (SHOWS as Readonly<Record<string, (t: Taking) => Found>>)[check.id]!;
+  const shows = (SHOWS as Readonly<Record<string, (t: Simulation) => Found>>)[check.id]!;
   const found = shows({
     view,
     m: view.m,

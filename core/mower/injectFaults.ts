@@ -1,12 +1,12 @@
 import { type FaultId, findFault } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
+import { CYLINDER, type OnCylinder } from './injectOnCylinder.ts';
 import type { Mower } from './machine.ts';
-import { CYLINDER, type OnCylinder } from './putOnCylinder.ts';
 import { between, ratio } from './scale.ts';
 import { stand } from './standing.ts';
 
 /** One thing that is wrong. */
-export interface Put {
+export interface InjectedFault {
   readonly fault: string;
   readonly cylinder: number | null;
   /** How bad, 0 just felt .. 1 as bad as it gets. */
@@ -17,7 +17,8 @@ export interface Put {
   readonly form: number;
 }
 
-export const putKey = ({ fault, cylinder }: Pick<Put, 'fault' | 'cylinder'>) => instanceKey(fault, cylinder);
+export const injectedKey = ({ fault, cylinder }: Pick<InjectedFault, 'fault' | 'cylinder'>) =>
+  instanceKey(fault, cylinder);
 
 type OnMachine = (m: Mower, severity: number, form: number) => void;
 /** What each fault of the machine does to it. Figures are those of such parts when they are bad [M]. */
@@ -229,7 +230,7 @@ const onCylinderOf = (fault: string) => (CYLINDER as Readonly<Record<string, OnC
  * A copy of the machine with these things wrong with it.
  * @throws RangeError for a fault the mower does not know, or a cylinder it has not
  */
-export function withFaults(sound: Mower, faults: readonly Put[]): Mower {
+export function injectFaults(sound: Mower, faults: readonly InjectedFault[]): Mower {
   const m = structuredClone(sound) as Mower;
   for (const { fault, cylinder, severity, form } of faults) {
     const onMachine = onMachineOf(fault);
@@ -239,7 +240,8 @@ export function withFaults(sound: Mower, faults: readonly Put[]): Mower {
     }
     const own = m.cylinders[(cylinder ?? 0) - 1];
     const onCylinder = onCylinderOf(fault);
-    if (!onCylinder || !own || !findFault(fault)) throw new RangeError(`withFaults: ${putKey({ fault, cylinder })}`);
+    if (!onCylinder || !own || !findFault(fault))
+      throw new RangeError(`injectFaults: ${injectedKey({ fault, cylinder })}`);
     onCylinder(own, severity, form, m, cylinder! - 1);
   }
   m.battery.chargedOhms = m.battery.testerOhms;

@@ -2,7 +2,7 @@ import { diodeRange } from '../killHarness.ts';
 import type { Mower } from '../machine.ts';
 import { sparkAt, supplyMlPerMin } from '../run.ts';
 import { type View, viewOf } from '../tell.ts';
-import { follows, of, ohms, one, type Quantity, type Shows, speedIn, strengthOf, yes } from './taking.ts';
+import { follows, of, ohms, one, type Quantity, type Shows, speedIn, strengthOf, yes } from './simulation.ts';
 
 const swapped = (m: Mower, what: 'plug' | 'coil'): Mower => {
   const [a, b] = m.cylinders;

@@ -1,5 +1,5 @@
 import { drips, noticed } from '../tell.ts';
-import { on, type Shows, yes } from './taking.ts';
+import { on, type Shows, yes } from './simulation.ts';
 
 export const LOOK_SHOWS = {
   'look.crank': ({ view, hot }) => view.turned(hot).how,

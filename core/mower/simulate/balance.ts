@@ -1,7 +1,7 @@
 import { AMPLE_ML_MIN } from '../machine.ts';
 import { speedCut } from '../run.ts';
 import { cranks, viewOf } from '../tell.ts';
-import { of, type Shows, strengthOf, yes } from './taking.ts';
+import { of, type Shows, strengthOf, yes } from './simulation.ts';
 
 export const BALANCE_SHOWS = {
   'split.primer': ({ view, m, hot }) => {

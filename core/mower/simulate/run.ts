@@ -1,5 +1,5 @@
 import { cranks, drips, firesAtStop, starts } from '../tell.ts';
-import { on, type Shows, yes } from './taking.ts';
+import { on, type Shows, yes } from './simulation.ts';
 
 export const RUN_SHOWS = {
   'run.restart-hot': ({ view }) =>

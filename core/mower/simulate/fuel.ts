@@ -1,5 +1,5 @@
 import { atInletMlPerMin } from '../run.ts';
-import { of, ohms, on, type Shows, yes } from './taking.ts';
+import { of, ohms, on, type Shows, yes } from './simulation.ts';
 
 export const FUEL_SHOWS = {
   'fuel.solenoid-click': ({ m }) =>
