@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import { Button } from '@/ui/Button.tsx';
 import { BoltGlyph, MARK_WORDS } from './BoltMark.tsx';
 import { ACTIONS } from './keys.ts';
@@ -14,8 +15,11 @@ const KEYS: readonly (readonly [string, string])[] = [
 
 /** Every key of the bench, and what the bolt marks say. */
 export function KeyList({ onClose }: { onClose: () => void }) {
+  const list = useRef<HTMLElement>(null);
+  // It is asked for from the foot of the page and stands under the ridge.
+  useEffect(() => list.current?.scrollIntoView({ block: 'nearest' }), []);
   return (
-    <section aria-label="Keys and marks" className="no-print border-4 border-iron bg-sheet p-4">
+    <section ref={list} aria-label="Keys and marks" className="no-print border-4 border-iron bg-sheet p-4">
       <div className="flex items-start justify-between gap-3">
         <h2 className="text-[1.3rem] font-extrabold">Keys and marks</h2>
         <Button onClick={onClose}>Close</Button>

@@ -23,7 +23,7 @@ test('readings go in by keyboard alone, and the list of keys is a key away', asy
   await expect(bench.line(2)).toContainText('Low');
 
   await page.keyboard.press('?');
-  await expect(page.getByRole('region', { name: 'Keys and marks' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Keys and marks' })).toBeInViewport();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('region', { name: 'Keys and marks' })).toHaveCount(0);
 });
