@@ -1,7 +1,7 @@
 import { type Random, random } from '../chance/random.ts';
 import type { HistoryFlag, Symptom } from '../complaint/symptoms.ts';
 import type { EngineWords } from '../engine/index.ts';
-import { FAULTS, type FaultDefinition } from '../faults/index.ts';
+import { FAULTS, type FaultDefinition, type FaultId } from '../faults/index.ts';
 import { type InjectedFault, injectedKey, injectFaults } from '../mower/injectFaults.ts';
 import { type Mower, soundMower } from '../mower/machine.ts';
 import { noticed, symptomsOf, viewOf } from '../mower/tell.ts';
@@ -22,7 +22,7 @@ const COUNTS = [0.05, 0.7, 0.25] as const;
 const SINGLES = 0.35;
 const INTERMITTENT = 0.15;
 /** What comes and goes: contacts, and parts that stick. A push rod that is off stays off. */
-const COMES_AND_GOES = new Set([
+const COMES_AND_GOES: ReadonlySet<FaultId> = new Set<FaultId>([
   'power.cable-positive',
   'power.cable-ground',
   'power.key-switch',

@@ -11,7 +11,7 @@ import { type CaseHead, readCase, readEvent } from '../casefile/index.ts';
 import { type Random, random } from '../chance/random.ts';
 import { checkOf } from '../checks/index.ts';
 import { DEMANDING } from '../engine/index.ts';
-import { findFault, isCondition, sameRepair } from '../faults/index.ts';
+import { type FaultId, findFault, isCondition, sameRepair } from '../faults/index.ts';
 import { splitKey } from '../machine/key.ts';
 import { chargePercent } from '../measure/battery.ts';
 import { injectedKey, injectFaults } from '../mower/injectFaults.ts';
@@ -293,7 +293,7 @@ export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one'): 
   return new Trial(drawn, policyOf(name, steps)).run();
 }
 
-const FLAT = 'power.battery-flat';
+const FLAT: FaultId = 'power.battery-flat';
 /** A battery under this something emptied [V]; hands-on minutes of putting it on the charger and off [M]. */
 const EMPTIED_V = 12.2;
 const CHARGING_MIN = 3;
