@@ -25,8 +25,9 @@ export function useReasoner(head: unknown, first: readonly RawEvent[], initial: 
   const [now, setNow] = useState<Reasoned>({ ...initial, planStale: false });
   const [health, setHealth] = useState<Health>({ state: 'well' });
   const [ridge] = useState(() => ridgeStore(outlineOf(initial.summary)));
-  const { afterRidge, drawn, soon } = useAfterRidge();
   const client = useRef<ReasonerClient | null>(null);
+  const isSlow = useCallback(() => client.current!.isSlow, []);
+  const { afterRidge, drawn, soon } = useAfterRidge(isSlow);
   client.current ??= new ReasonerClient(head, first, spawned, {
     believed: (believed) => {
       took('reasoner-update', believed.tookMs);
@@ -62,6 +63,5 @@ export function useReasoner(head: unknown, first: readonly RawEvent[], initial: 
   const prepare = useCallback((check: Parameters<ReasonerClient['prepare']>[0]) => client.current!.prepare(check), []);
   const again = useCallback(() => client.current!.again(), []);
   const offer = useCallback((stand: Believed & { readonly plan: Plan }) => client.current!.offer(stand), []);
-  const isSlow = useCallback(() => client.current!.isSlow, []);
   return { now, ridge, health, open, add, explain, checksSeeing, prepare, again, offer, isSlow, afterRidge };
 }
