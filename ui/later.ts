@@ -22,12 +22,15 @@ export function later<P extends object>(load: () => Promise<ComponentType<P>>): 
   return Object.assign(lazy(once), { fetch: () => void once().catch(() => {}) });
 }
 
+/** After this nothing of the first reading is disturbed [ms]. */
+const AFTER_OPENING_MS = 2500;
+
 /** Fetches parts once the screen stands and has nothing better to do. */
 export function useFetchedLater(parts: readonly { readonly fetch: () => void }[]): void {
   useEffect(() => {
     const soon = setTimeout(() => {
       for (const part of parts) part.fetch();
-    }, 1500);
+    }, AFTER_OPENING_MS);
     return () => clearTimeout(soon);
   }, [parts]);
 }
