@@ -17,7 +17,10 @@ const KEYS: readonly (readonly [string, string])[] = [
 export function KeyList({ onClose }: { onClose: () => void }) {
   const list = useRef<HTMLElement>(null);
   // It is asked for from the foot of the page and stands under the ridge.
-  useEffect(() => list.current?.scrollIntoView({ block: 'nearest' }), []);
+  useEffect(() => {
+    // Newer browsers answer with a promise, which an effect must not return.
+    void list.current?.scrollIntoView({ block: 'nearest' });
+  }, []);
   return (
     <section ref={list} aria-label="Keys and marks" className="no-print border-4 border-iron bg-sheet p-4">
       <div className="flex items-start justify-between gap-3">
