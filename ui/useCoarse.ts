@@ -1,16 +1,18 @@
 import { useSyncExternalStore } from 'react';
 
 const QUERY = '(pointer: coarse)';
+let asked: MediaQueryList | undefined;
+const list = () => {
+  asked ??= matchMedia(QUERY);
+  return asked;
+};
+const subscribe = (changed: () => void) => {
+  list().addEventListener('change', changed);
+  return () => list().removeEventListener('change', changed);
+};
 
 /** Whether this is worked with a finger rather than a mouse. False until the browser has said. */
-export function useCoarse(): boolean {
-  return useSyncExternalStore(
-    (changed) => {
-      const list = matchMedia(QUERY);
-      list.addEventListener('change', changed);
-      return () => list.removeEventListener('change', changed);
-    },
-    () => matchMedia(QUERY).matches,
-    () => false,
-  );
-}
+export const useCoarse = (): boolean => useSyncExternalStore(subscribe, isCoarse, isUnknown);
+
+const isCoarse = () => list().matches;
+const isUnknown = () => false;

@@ -53,7 +53,7 @@ export function Drawers({
             </Button>
           ))}
         {!closed && (
-          <Link href={`/jobs/${jobId}/sheet`} className={LINK}>
+          <Link href={`/jobs/${jobId}/sheet`} prefetch={false} className={LINK}>
             Job sheet
           </Link>
         )}

@@ -1,4 +1,5 @@
 import type { Explanation, PartId, Plan, RawEvent } from '@/core/index.ts';
+import type { Stand } from '@/features/record/printedEvent.ts';
 import type { Believed, PreparedCheck } from '@/workers/answers.ts';
 import type { Reasoning } from '@/workers/reasoning.ts';
 
@@ -41,6 +42,7 @@ export class ReasonerClient {
   /** The record the worker has taken up, and the one that was last planned for. */
   private taken: readonly RawEvent[] | null = null;
   private planned: readonly RawEvent[] | null;
+  private askedElsewhere: readonly RawEvent[] | null = null;
   private offered: readonly RawEvent[] | null = null;
   private running: Promise<void> | null = null;
   private failures = 0;
@@ -51,6 +53,8 @@ export class ReasonerClient {
     private readonly head: unknown,
     first: readonly RawEvent[],
     private readonly spawn: () => Promise<SpawnedReasoner>,
+    /** The same asked elsewhere, of the server: belief and plan after a record; null where it has nothing to say. */
+    private readonly elsewhere: (record: readonly RawEvent[]) => Promise<Stand | null>,
     private readonly tell: ReasonerEvents,
   ) {
     this.record = first;
@@ -72,11 +76,13 @@ export class ReasonerClient {
   rewrite(events: readonly RawEvent[]): void {
     this.record = events;
     this.taken = null;
+    void this.askElsewhere();
     void this.run();
   }
 
   add(event: RawEvent): void {
     this.record = [...this.record, event];
+    void this.askElsewhere();
     void this.run();
   }
 
@@ -91,11 +97,17 @@ export class ReasonerClient {
     return this.lastPlanMs === null || this.lastPlanMs > SLOW_PLAN_MS;
   }
 
-  /** Belief and plan from elsewhere, such as the server, while this worker is still waking up. */
-  offer(stand: Believed & { readonly plan: Plan }): void {
-    if (this.closed || stand.events !== this.record.length || this.planned === this.record) return;
-    if (this.taken !== this.record) this.tell.believed(stand);
-    this.offered = this.record;
+  /** While this worker is still waking up, somebody else may be faster. */
+  private async askElsewhere(): Promise<void> {
+    // Of two readings at once only the record with both is asked about.
+    await Promise.resolve();
+    const { record } = this;
+    if (!this.isSlow || this.askedElsewhere === record) return;
+    this.askedElsewhere = record;
+    const stand = await this.elsewhere(record).catch(() => null);
+    if (!stand || this.closed || this.record !== record || this.planned === record) return;
+    if (this.taken !== record) this.tell.believed(stand);
+    this.offered = record;
     this.tell.planned(stand.events, stand.plan);
   }
 

@@ -83,11 +83,12 @@ export function eventText(event: RawEvent): string {
   return 'correct' in event ? 'the correction' : 'the note';
 }
 
-const TIME = { hour: '2-digit', minute: '2-digit' } as const;
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
-/** The time of day; with its date when that is not today. */
+/** The time of day; with its date when that is not today. By hand: a browser's first use of `Intl` holds up a first reading by 50 ms. */
 export function whenText(iso: string): string {
   const at = new Date(iso);
-  const today = at.toDateString() === new Date().toDateString();
-  return at.toLocaleString('en-GB', today ? TIME : { day: 'numeric', month: 'short', ...TIME });
+  const time = [at.getHours(), at.getMinutes()].map((n) => String(n).padStart(2, '0')).join(':');
+  const isToday = at.toDateString() === new Date().toDateString();
+  return isToday ? time : `${at.getDate()} ${MONTHS[at.getMonth()]}, ${time}`;
 }

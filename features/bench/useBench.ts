@@ -47,7 +47,7 @@ export interface BenchProps {
 /** One job on the bench: its record, what is believed of it, and what the technician has in hand. */
 export function useBench({ job, head, caseHead, events: first, staff, desk, initial }: BenchProps) {
   const who = useWho(staff, desk.person);
-  const reasoner = useReasoner(head, useRef(first.map((e) => e.event)).current, initial);
+  const reasoner = useReasoner(job.id, head, useRef(first.map((e) => e.event)).current, initial);
   const record = useRecord(job.id, first, reasoner);
   const lines = useLines(record);
   const draft = useDraft(job.id);

@@ -1,7 +1,9 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Explanation, PartId, Plan, RawEvent } from '@/core/index.ts';
+import type { Stand } from '@/features/record/printedEvent.ts';
 import type { Believed } from '@/workers/answers.ts';
+import { fetchStand } from './fetchStand.ts';
 import { type Health, ReasonerClient } from './reasonerClient.ts';
 import { outlineOf, ridgeStore } from './ridgeStore.ts';
 import { useAfterRidge } from './useAfterRidge.ts';
@@ -21,14 +23,14 @@ function took(name: string, duration: number | undefined): void {
 }
 
 /** Belief and plan from the worker, first as the server worked them out. */
-export function useReasoner(head: unknown, first: readonly RawEvent[], initial: Believed & { readonly plan: Plan }) {
+export function useReasoner(jobId: string, head: unknown, first: readonly RawEvent[], initial: Stand) {
   const [now, setNow] = useState<Reasoned>({ ...initial, planStale: false });
   const [health, setHealth] = useState<Health>({ state: 'well' });
   const [ridge] = useState(() => ridgeStore(outlineOf(initial.summary)));
   const client = useRef<ReasonerClient | null>(null);
   const isSlow = useCallback(() => client.current!.isSlow, []);
   const { afterRidge, drawn, soon } = useAfterRidge(isSlow);
-  client.current ??= new ReasonerClient(head, first, spawned, {
+  client.current ??= new ReasonerClient(head, first, spawned, (events) => fetchStand(jobId, first.length, events), {
     believed: (believed) => {
       took('reasoner-update', believed.tookMs);
       ridge.set(outlineOf(believed.summary));
@@ -62,6 +64,5 @@ export function useReasoner(head: unknown, first: readonly RawEvent[], initial: 
   const checksSeeing = useCallback((part: PartId) => client.current!.checksSeeing(part), []);
   const prepare = useCallback((check: Parameters<ReasonerClient['prepare']>[0]) => client.current!.prepare(check), []);
   const again = useCallback(() => client.current!.again(), []);
-  const offer = useCallback((stand: Believed & { readonly plan: Plan }) => client.current!.offer(stand), []);
-  return { now, ridge, health, open, add, explain, checksSeeing, prepare, again, offer, isSlow, afterRidge };
+  return { now, ridge, health, open, add, explain, checksSeeing, prepare, again, afterRidge };
 }

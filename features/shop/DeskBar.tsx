@@ -20,6 +20,7 @@ export function DeskBar({ people, desk, children }: { people: readonly Person[];
       <div className="flex items-center gap-x-3 px-3 py-1">
         <Link
           href="/"
+          prefetch={false}
           aria-label="Ridge Bolt, the floor"
           className="flex min-h-tap min-w-tap shrink-0 items-center gap-2 font-extrabold tracking-wide [font-stretch:115%]"
         >

@@ -35,7 +35,6 @@ function recordOf(first: readonly PrintedEvent[], kept: { printed?: PrintedEvent
     now: () => Date.parse('2026-11-28T10:00:00Z'),
     changed: vi.fn(),
     rewritten: (events: readonly RawEvent[]) => void rewritten.push(events),
-    told: vi.fn(),
     tell: vi.fn(),
     trouble: vi.fn(),
   } satisfies RecordPorts;

@@ -48,7 +48,10 @@ function workers(spoil: (nth: number, ask: Ask) => Partial<Ask> = () => ({})) {
   return { spawn, spawned };
 }
 
-function clientOn(spawn: () => Promise<SpawnedReasoner>) {
+function clientOn(
+  spawn: () => Promise<SpawnedReasoner>,
+  elsewhere: ConstructorParameters<typeof ReasonerClient>[3] = async () => null,
+) {
   const health: Health[] = [];
   const said: string[] = [];
   const tell = {
@@ -56,7 +59,7 @@ function clientOn(spawn: () => Promise<SpawnedReasoner>) {
     planned: vi.fn((events: number) => void said.push(`plate ${events}`)),
     health: (h: Health) => void (health.at(-1)?.state === h.state || health.push(h)),
   };
-  return { client: new ReasonerClient(HEAD, [], spawn, tell), tell, health, said };
+  return { client: new ReasonerClient(HEAD, [], spawn, elsewhere, tell), tell, health, said };
 }
 const settled = async (said: readonly string[], last: string) =>
   vi.waitFor(() => expect(said).toContain(last), { timeout: 15_000 });
@@ -91,6 +94,16 @@ describe('asking the worker', () => {
     port2.close();
   });
 
+  /** A worker that is still waking up until the test says so. */
+  const sleeping = () => {
+    const { spawn } = workers();
+    let wake = () => {};
+    const awake = new Promise<void>((resolve) => {
+      wake = resolve;
+    });
+    return { spawn: () => awake.then(spawn), wake };
+  };
+
   it('what the server tells is shown until the worker is awake, and is not told twice', async () => {
     const read = readCase({ ...HEAD, events: [HEAT] });
     if (!read.ok) throw new Error(JSON.stringify(read.issues));
@@ -98,16 +111,48 @@ describe('asking the worker', () => {
     const summary = summarise(bench);
     const { readings, repairs } = bench;
     const stand = { events: 1, summary, plan: nextChecks(bench, summary), readings, repairs, open: [] };
-    const { spawn } = workers();
-    const { client, said } = clientOn(spawn);
-    expect(client.isSlow).toBe(true);
+    const { spawn, wake } = sleeping();
+    const elsewhere = vi.fn(async () => stand);
+    const { client, said } = clientOn(spawn, elsewhere);
     client.add(HEAT);
-    client.offer({ ...stand, events: 7 });
-    client.offer(stand);
+    await settled(said, 'plate 1');
+    expect(elsewhere.mock.calls).toEqual([[[HEAT]]]);
     expect(said).toEqual(['ridge 1', 'plate 1']);
-    await vi.waitFor(() => expect(said).toContain('ridge 1'));
+    wake();
+    // The worker comes later with the same belief; its plan was told already.
     await vi.waitFor(() => expect(said.filter((s) => s === 'ridge 1')).toHaveLength(2), { timeout: 15_000 });
     expect(said.filter((s) => s === 'plate 1')).toHaveLength(1);
+  });
+
+  it('what the server tells of an older record is not shown, and a server that fails is passed over', async () => {
+    const { spawn, wake } = sleeping();
+    let answer = (_: unknown) => {};
+    const first = new Promise<unknown>((resolve) => {
+      answer = resolve;
+    });
+    const elsewhere = vi.fn((record: readonly unknown[]) =>
+      record.length === 1 ? (first as Promise<null>) : Promise.reject(new Error('out of reach')),
+    );
+    const { client, said, health } = clientOn(spawn, elsewhere);
+    client.add(HEAT);
+    await vi.waitFor(() => expect(elsewhere).toHaveBeenCalledTimes(1));
+    client.add(TESTER);
+    answer({ events: 1, plan: {} });
+    await vi.waitFor(() => expect(elsewhere).toHaveBeenCalledTimes(2));
+    wake();
+    await settled(said, 'plate 2');
+    expect(said).toEqual(['ridge 2', 'plate 2']);
+    expect(health.every((h) => h.state === 'well')).toBe(true);
+  });
+
+  it('two readings at once are asked about together', async () => {
+    const { spawn } = workers();
+    const elsewhere = vi.fn(async () => null);
+    const { client, said } = clientOn(spawn, elsewhere);
+    client.add(HEAT);
+    client.add(TESTER);
+    await settled(said, 'plate 2');
+    expect(elsewhere.mock.calls).toEqual([[[HEAT, TESTER]]]);
   });
 });
 

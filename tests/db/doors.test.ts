@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, describe, expect, it } from 'vitest';
-import { readCase, traceCase } from '@/core/index.ts';
+import { nextChecks, readCase, replayAll, summarise, traceCase } from '@/core/index.ts';
 import { databaseOn, openPool } from '@/db/client.ts';
 import { eventsOf, jobOf, openJobs } from '@/db/jobs.ts';
 import { machineOf } from '@/db/machines.ts';
@@ -9,6 +9,7 @@ import { loadFloor } from '@/features/floor/loadFloor.ts';
 import { createJob } from '@/features/newJob/createJob.ts';
 import { benchOf, caseFileOf, caseOf, jobFileOf } from '@/features/record/server/jobFile.ts';
 import { recordEvent } from '@/features/record/server/recordEvent.ts';
+import { standAfter } from '@/features/record/server/standAfter.ts';
 import { sheetOf } from '@/features/sheet/sheetOf.ts';
 import { JOBS } from '../../demo/shop.ts';
 
@@ -238,6 +239,36 @@ describe.skipIf(!url)('the doors of the shop', () => {
       const read = readCase(taken);
       if (!read.ok) throw new Error(JSON.stringify(read.issues));
       expect(traceCase(read.value, { withoutNext: true })).toEqual(traceCase(caseOf(file), { withoutNext: true }));
+    });
+
+    it('what is believed after a reading on its way is what is believed once it is written, and nothing is written for it', async () => {
+      const id = await started();
+      const low = { check: 'look.oil', outcome: 'low' };
+      await record(id, low);
+      const volts = { check: 'power.rest-volts', condition: 'key-off', value: { value: 12.58, unit: 'V' } };
+      const told = await standAfter(db, id, { known: 1, events: [volts] });
+      if (!told.ok) throw new Error(JSON.stringify(told.issues));
+      expect(await eventsOf(db, id, 0)).toHaveLength(1);
+      await record(id, volts);
+      const written = caseOf(jobFileOf(await eventsOf(db, id)));
+      const bench = replayAll(written, written.events);
+      const summary = summarise(bench);
+      expect(told.stand.events).toBe(2);
+      expect(told.stand.summary.suspects).toEqual(summary.suspects);
+      expect(told.stand.plan).toEqual(nextChecks(bench, summary));
+    });
+
+    it('refuses to say what is believed of no job, a shorter record, or a reading that cannot be', async () => {
+      const id = await started();
+      const status = async (job: string, raw: unknown) => {
+        const told = await standAfter(db, job, raw);
+        return told.ok ? 200 : told.status;
+      };
+      expect(await status(randomUUID(), { known: 0, events: [] })).toBe(404);
+      expect(await status(id, { known: 3, events: [] })).toBe(422);
+      expect(await status(id, { known: -1, events: [] })).toBe(400);
+      const odd = await standAfter(db, id, { known: 0, events: [{ check: 'look.oil', outcome: 'sideways' }] });
+      expect(odd).toMatchObject({ ok: false, status: 422, issues: [{ path: '$.events[0].outcome' }] });
     });
 
     it('the floor shows the oldest promise first, promises before none, and what each waits for', async () => {

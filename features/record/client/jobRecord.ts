@@ -1,5 +1,5 @@
 import type { RawEvent } from '@/core/index.ts';
-import type { PrintedEvent, Stand } from '../printedEvent.ts';
+import type { PrintedEvent } from '../printedEvent.ts';
 import type * as kept from './keptRecord.ts';
 import type { Unsent } from './keptRecord.ts';
 import type { Sent } from './send.ts';
@@ -23,8 +23,6 @@ export interface RecordView {
 export interface RecordPorts {
   readonly store: Pick<typeof kept, 'keepPrinted' | 'keepUnsent' | 'dropUnsent' | 'keptOf' | 'sawJob'>;
   readonly send: (event: Unsent, known: number) => Promise<Sent>;
-  /** Belief and plan the server told with an event it took down. */
-  readonly told: (stand: Stand) => void;
   /** The events after that number; null where the server answers without them. */
   readonly fetchAfter: (known: number) => Promise<readonly PrintedEvent[] | null | 'out-of-reach' | 'again'>;
   readonly now: () => number;
@@ -130,10 +128,8 @@ export class JobRecord {
         if (this.closed) return;
         if (sent.kind === 'out-of-reach' || sent.kind === 'again') return this.tryAgain(sent.kind);
         this.setReach('in-reach');
-        if (sent.kind === 'written') {
-          this.wasWritten(next, sent.events);
-          if (sent.stand) this.ports.told(sent.stand);
-        } else this.wasRefused(next, { issues: sent.issues, blockers: sent.blockers });
+        if (sent.kind === 'written') this.wasWritten(next, sent.events);
+        else this.wasRefused(next, { issues: sent.issues, blockers: sent.blockers });
       }
     } finally {
       this.sending = false;

@@ -1,4 +1,4 @@
-import type { PrintedEvent, Refused, Stand } from '../printedEvent.ts';
+import type { PrintedEvent, Refused } from '../printedEvent.ts';
 import { dropUnsent, keepPrinted, keepUnsent, keptOf, type Unsent } from './keptRecord.ts';
 
 export type Sent =
@@ -6,7 +6,7 @@ export type Sent =
   | { readonly kind: 'out-of-reach' }
   /** The server answered, and could not take it just now: it is kept and sent again. */
   | { readonly kind: 'again' }
-  | { readonly kind: 'written'; readonly events: readonly PrintedEvent[]; readonly stand?: Stand }
+  | { readonly kind: 'written'; readonly events: readonly PrintedEvent[] }
   | ({ readonly kind: 'refused' } & Refused);
 
 /** A server that says nothing for so long is out of reach [ms]. */
@@ -18,7 +18,6 @@ const OF_THE_MOMENT = [408, 425, 429];
 interface Answer {
   readonly code?: string;
   readonly events?: readonly PrintedEvent[];
-  readonly stand?: Stand;
   readonly issues?: Refused['issues'];
   readonly blockers?: Refused['blockers'];
 }
@@ -26,20 +25,15 @@ interface Answer {
 /**
  * Sends one event under its own id; sent twice it is written once.
  * @param known how many events of the job the sender has: the answer brings the rest
- * @param wantsStand whether the answer shall bring belief and plan as well
  */
-export async function sendEvent(
-  { id, jobId, at, personId, event }: Unsent,
-  known: number,
-  wantsStand = false,
-): Promise<Sent> {
+export async function sendEvent({ id, jobId, at, personId, event }: Unsent, known: number): Promise<Sent> {
   let response: Response;
   let answer: Answer | null;
   try {
     response = await fetch(`/api/jobs/${jobId}/events`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ id, at, personId, known, event, ...(wantsStand ? { wantsStand } : {}) }),
+      body: JSON.stringify({ id, at, personId, known, event }),
       signal: AbortSignal.timeout(ANSWERS_WITHIN_MS),
     });
     answer = await answerOf(response);
@@ -49,7 +43,7 @@ export async function sendEvent(
   // What says "well done" in other words than ours is not the shop's computer: a sign-in page of the network, say.
   if (response.ok) {
     if (!answer?.events) return { kind: 'out-of-reach' };
-    return { kind: 'written', events: answer.events, ...(answer.stand ? { stand: answer.stand } : {}) };
+    return { kind: 'written', events: answer.events };
   }
   if (response.status >= 500 || OF_THE_MOMENT.includes(response.status) || answer?.code === 'busy')
     return { kind: 'again' };

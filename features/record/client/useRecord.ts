@@ -1,7 +1,7 @@
 'use client';
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import type { RawEvent } from '@/core/index.ts';
-import type { PrintedEvent, Stand } from '../printedEvent.ts';
+import type { PrintedEvent } from '../printedEvent.ts';
 import { JobRecord, type RecordView } from './jobRecord.ts';
 import * as keptRecord from './keptRecord.ts';
 import { sendEvent } from './send.ts';
@@ -27,9 +27,6 @@ export interface BesideRecord {
   readonly open: (events: readonly RawEvent[]) => void;
   /** Puts off what a new reading does to the screen and the net until its ridge is drawn. */
   readonly afterRidge: (work: () => void) => void;
-  /** Whether the reasoner is not awake yet, so that the server is asked what is believed. */
-  readonly isSlow: () => boolean;
-  readonly offer: (stand: Stand) => void;
 }
 
 /** The record of the job on the bench, kept in this browser and sent to the server. */
@@ -41,8 +38,7 @@ export function useRecord(jobId: string, first: readonly PrintedEvent[], reasone
   const open = () =>
     new JobRecord(jobId, first, {
       store: keptRecord,
-      send: (event, known) => sendEvent(event, known, beside.current.isSlow()),
-      told: (stand) => beside.current.offer(stand),
+      send: sendEvent,
       fetchAfter: (known) => fetchAfter(jobId, known),
       now: Date.now,
       changed: (fresh, urgency) =>
@@ -81,8 +77,7 @@ export function useRecord(jobId: string, first: readonly PrintedEvent[], reasone
   const take = useCallback((event: RawEvent, personId: string, id: string) => {
     const own = record.current!;
     own.record(event, personId, id);
-    if (beside.current.isSlow()) void own.flush();
-    else beside.current.afterRidge(() => setTimeout(() => own.flush()));
+    beside.current.afterRidge(() => setTimeout(() => own.flush()));
   }, []);
   const leaveOut = useCallback((id: string) => record.current!.leaveOut(id), []);
   return { ...view, isKnown, record: take, leaveOut };

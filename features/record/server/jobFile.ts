@@ -4,12 +4,15 @@ import {
   type Bench,
   type BenchSummary,
   type Case,
+  type EngineWords,
   type InputIssue,
+  type JobEvent,
   nextChecks,
   type Plan,
   type RawCase,
   type RawEvent,
   readCase,
+  readEvent,
   replayAll,
   summarise,
 } from '@/core/index.ts';
@@ -29,16 +32,18 @@ export function jobFileOf(record: readonly RecordedEvent[]): JobFile {
   if (complaint?.kind !== 'complaint') throw new Error('a job without its complaint');
   return {
     head: complaint.payload as CaseHeadFile,
-    events: events.map((e) => ({
-      id: e.id,
-      seq: e.seq,
-      kind: e.kind,
-      personId: e.personId,
-      at: e.at.toISOString(),
-      event: e.payload as RawEvent,
-    })),
+    events: events.map(printedOf),
   };
 }
+
+export const printedOf = ({ id, seq, kind, personId, at, payload }: RecordedEvent): PrintedEvent => ({
+  id,
+  seq,
+  kind,
+  personId,
+  at: at.toISOString(),
+  event: payload as RawEvent,
+});
 
 /** The case behind a job file. @throws Error when a stored record is not a case, which the door makes impossible */
 export function caseOf({ head, events }: JobFile): Case {
@@ -64,20 +69,31 @@ export const said = (issues: readonly InputIssue[]) => issues.map((i) => `${i.pa
 const KEPT_BENCHES = 40;
 const benches = new Map<string, Bench>();
 
+/** The bench of a job after so many events, where it is kept. */
+export const keptBench = (jobId: string, events: number): Bench | undefined => benches.get(`${jobId}/${events}`);
+
 /** The bench of a job, replayed or gone on with; the last few are kept, since a record of that length never changes. */
 export function benchOf(jobId: string, file: JobFile): Bench {
   keepWarm(file.head);
   const key = `${jobId}/${file.events.length}`;
   let bench = benches.get(key);
   if (!bench) {
-    const whole = caseOf(file);
-    const before = benches.get(`${jobId}/${file.events.length - 1}`);
-    bench = before ? advance(before, whole.events.at(-1)!) : replayAll(whole, whole.events);
+    const before = keptBench(jobId, file.events.length - 1);
+    bench = before ? advance(before, storedEvent(file.events.at(-1)!, before.head.engine)) : replayed(caseOf(file));
     if (benches.size >= KEPT_BENCHES) benches.delete(benches.keys().next().value!);
   }
   benches.delete(key);
   benches.set(key, bench);
   return bench;
+}
+
+const replayed = (whole: Case): Bench => replayAll(whole, whole.events);
+
+/** @throws Error when a stored event is not one, which the door makes impossible */
+function storedEvent({ event, seq }: PrintedEvent, engine: EngineWords): JobEvent {
+  const read = readEvent(event, `$.events[${seq - 1}]`, engine);
+  if (!read.ok) throw new Error(`stored event does not read: ${said(read.issues)}`);
+  return read.value;
 }
 
 const stands = new WeakMap<Bench, { readonly summary: BenchSummary; readonly plan: Plan }>();

@@ -4,7 +4,6 @@ import {
   type CloseBlocker,
   correctionIssue,
   DEFAULT_HOUSE,
-  type EngineWords,
   type InputIssue,
   issuesOf,
   type JobEvent,
@@ -12,11 +11,11 @@ import {
   summarise,
 } from '@/core/index.ts';
 import type { Database } from '@/db/client.ts';
-import { appendEvent, eventsOf, jobOf } from '@/db/jobs.ts';
+import { appendEvent, eventsOf } from '@/db/jobs.ts';
 import { newEvent } from '@/db/newEvent.ts';
 import { everyPerson } from '@/db/people.ts';
-import type { PrintedEvent, Stand } from '../printedEvent.ts';
-import { benchOf, type JobFile, jobFileOf, toldOf } from './jobFile.ts';
+import type { PrintedEvent } from '../printedEvent.ts';
+import { benchOf, type JobFile, jobFileOf, printedOf } from './jobFile.ts';
 
 const bodySchema = z.strictObject({
   id: z.string().regex(/^[\w-]{8,36}$/, 'an id of 8 to 36 letters, digits, - or _'),
@@ -25,8 +24,6 @@ const bodySchema = z.strictObject({
   /** The last event the sender knew of. */
   known: z.number().int().min(0),
   event: z.unknown(),
-  /** Whether the sender would like to be told what is believed then: its own reasoner is not awake yet. */
-  wantsStand: z.boolean().optional(),
 });
 
 export type Recorded =
@@ -35,7 +32,6 @@ export type Recorded =
       readonly seq: number;
       readonly duplicate: boolean;
       readonly events: readonly PrintedEvent[];
-      readonly stand?: Stand;
     }
   | {
       readonly ok: false;
@@ -63,22 +59,23 @@ const TRIES = 4;
 export async function recordEvent(db: Database, jobId: string, raw: unknown, now: Date): Promise<Recorded> {
   const body = bodySchema.safeParse(raw);
   if (!body.success) return { ok: false, status: 400, code: 'not-an-event', issues: issuesOf(body.error, '$') };
-  const { id, personId, at, known, wantsStand = false } = body.data;
+  const { id, personId, at, known } = body.data;
   if (new Date(at).getTime() - now.getTime() > AHEAD_MS)
     return refusal(422, 'clock', { path: '$.at', message: 'the clock of this device is more than a day ahead' });
-  if (!(await everyPerson(db)).some((p) => p.id === personId))
+  const [people, first] = await Promise.all([everyPerson(db), eventsOf(db, jobId)]);
+  if (!people.some((p) => p.id === personId))
     return refusal(422, 'who', { path: '$.personId', message: 'nobody of that id works here: pick who you are' });
+  let record = first;
   for (let attempt = 0; attempt < TRIES; attempt++) {
-    const job = await jobOf(db, jobId);
-    if (!job) return refusal(404, 'no-such-job', { path: '$', message: 'there is no such job' });
-    const record = await eventsOf(db, jobId);
+    if (record.length === 0) return refusal(404, 'no-such-job', { path: '$', message: 'there is no such job' });
     const file = jobFileOf(record);
+    const after = (events: readonly PrintedEvent[]) => events.filter((e) => e.seq > known);
     const already = file.events.find((e) => e.id === id);
-    if (already) return { ok: true, seq: already.seq, duplicate: true, ...answered(jobId, file, known, wantsStand) };
+    if (already) return { ok: true, seq: already.seq, duplicate: true, events: after(file.events) };
     const { sheet: _sheet, ...engine } = file.head.machine.engine;
     const read = readEvent(body.data.event, '$.event', engine);
     if (!read.ok) return { ok: false, status: 422, code: 'refused', issues: read.issues };
-    const refused = refusedBy(read.value, jobId, file, engine);
+    const refused = refusedBy(read.value, jobId, file);
     if (refused) return refused;
     const row = newEvent(read.value, body.data.event, {
       id,
@@ -95,8 +92,7 @@ export async function recordEvent(db: Database, jobId: string, raw: unknown, now
       now,
       dependsOnRecord(read.value) ? file.events.length + 1 : undefined,
     );
-    if (appended.ok)
-      return { ...appended, ...answered(jobId, jobFileOf(await eventsOf(db, jobId)), known, wantsStand) };
+    if (appended.ok) return { ...appended, events: after((await eventsOf(db, jobId, known)).map(printedOf)) };
     if (appended.code !== 'moved-on') {
       const words = {
         closed: 'this job is closed',
@@ -105,26 +101,17 @@ export async function recordEvent(db: Database, jobId: string, raw: unknown, now
       }[appended.code];
       return refusal(appended.code === 'no-such-job' ? 404 : 409, appended.code, { path: '$', message: words });
     }
+    record = await eventsOf(db, jobId);
   }
   return refusal(409, 'busy', { path: '$', message: 'others are writing to this job right now: try again' });
 }
 
-const answered = (jobId: string, file: JobFile, known: number, wantsStand: boolean) => ({
-  events: file.events.filter((e) => e.seq > known),
-  ...(wantsStand ? { stand: toldOf(benchOf(jobId, file)) } : {}),
-});
-
 /** Corrections and closings are judged by the record as it stood; a reading stands by itself. */
 const dependsOnRecord = (event: JobEvent) => event.kind === 'close' || event.kind === 'correct';
 
-function refusedBy(event: JobEvent, jobId: string, file: JobFile, engine: EngineWords): Recorded | null {
+function refusedBy(event: JobEvent, jobId: string, file: JobFile): Recorded | null {
   if (event.kind === 'correct') {
-    const printed = file.events.map((e) => {
-      const read = readEvent(e.event, '$', engine);
-      if (!read.ok) throw new Error('a stored event does not read');
-      return read.value;
-    });
-    const issue = correctionIssue(event.event, printed, '$.event.correct');
+    const issue = correctionIssue(event.event, benchOf(jobId, file).printed, '$.event.correct');
     return issue ? refusal(422, 'refused', issue) : null;
   }
   if (event.kind !== 'close') return null;
