@@ -13,7 +13,8 @@ import {
 import type { Database } from '@/db/client.ts';
 import { closedJobs, eventsOfJobs, type Job, openJobs } from '@/db/jobs.ts';
 import { allMachines, type Machine } from '@/db/machines.ts';
-import { benchOf, type JobFile, jobFileOf, standOf } from '@/features/record/server/jobFile.ts';
+import { benchOf, standOf } from '@/features/record/server/benches.ts';
+import { type JobFile, jobFileOf } from '@/features/record/server/jobFile.ts';
 
 const CARDS = faultCards();
 

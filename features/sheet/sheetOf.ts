@@ -23,7 +23,8 @@ import type { Job } from '@/db/jobs.ts';
 import type { Machine } from '@/db/machines.ts';
 import type { Person } from '@/db/people.ts';
 import { type BeforeAfterLine, beforeLineText } from '@/features/bench/pairs.ts';
-import { benchOf, type JobFile } from '@/features/record/server/jobFile.ts';
+import { benchOf } from '@/features/record/server/benches.ts';
+import type { JobFile } from '@/features/record/server/jobFile.ts';
 
 const CARDS = faultCards();
 

@@ -6,7 +6,8 @@ import { houseNow } from '@/db/house.ts';
 import { eventsOf } from '@/db/jobs.ts';
 import { saveHouse } from '@/features/house/saveHouse.ts';
 import { createJob } from '@/features/newJob/createJob.ts';
-import { benchOf, caseFileOf, jobFileOf } from '@/features/record/server/jobFile.ts';
+import { benchOf } from '@/features/record/server/benches.ts';
+import { caseFileOf, jobFileOf } from '@/features/record/server/jobFile.ts';
 import { recordEvent } from '@/features/record/server/recordEvent.ts';
 
 const url = process.env.RIDGE_TEST_URL;

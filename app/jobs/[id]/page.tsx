@@ -6,7 +6,8 @@ import { eventsOf, jobOf } from '@/db/jobs.ts';
 import { machineOf } from '@/db/machines.ts';
 import { activePeople, everyPerson } from '@/db/people.ts';
 import { BenchScreen } from '@/features/bench/BenchScreen.tsx';
-import { benchOf, jobFileOf, toldOf } from '@/features/record/server/jobFile.ts';
+import { benchOf, toldOf } from '@/features/record/server/benches.ts';
+import { jobFileOf } from '@/features/record/server/jobFile.ts';
 import { deskSettings } from '@/features/shop/settings.ts';
 
 export const dynamic = 'force-dynamic';

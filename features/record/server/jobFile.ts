@@ -1,25 +1,8 @@
 import 'server-only';
-import {
-  advance,
-  type Bench,
-  type BenchSummary,
-  type Case,
-  type EngineWords,
-  type InputIssue,
-  type JobEvent,
-  nextChecks,
-  type Plan,
-  type RawCase,
-  type RawEvent,
-  readCase,
-  readEvent,
-  replayAll,
-  summarise,
-} from '@/core/index.ts';
+import { type Case, type InputIssue, type RawCase, type RawEvent, readCase } from '@/core/index.ts';
 import type { RecordedEvent } from '@/db/jobs.ts';
 import type { Person } from '@/db/people.ts';
-import type { CaseHeadFile, PrintedEvent, Stand } from '../printedEvent.ts';
-import { keepWarm } from './keepWarm.ts';
+import type { CaseHeadFile, PrintedEvent } from '../printedEvent.ts';
 
 export interface JobFile {
   readonly head: CaseHeadFile;
@@ -65,52 +48,3 @@ export function caseFileOf({ head, events }: JobFile, people: readonly Person[])
 }
 
 export const said = (issues: readonly InputIssue[]) => issues.map((i) => `${i.path}: ${i.message}`).join('; ');
-
-const KEPT_BENCHES = 40;
-const benches = new Map<string, Bench>();
-
-/** The bench of a job after so many events, where it is kept. */
-export const keptBench = (jobId: string, events: number): Bench | undefined => benches.get(`${jobId}/${events}`);
-
-/** The bench of a job, replayed or gone on with; the last few are kept, since a record of that length never changes. */
-export function benchOf(jobId: string, file: JobFile): Bench {
-  keepWarm(file.head);
-  const key = `${jobId}/${file.events.length}`;
-  let bench = benches.get(key);
-  if (!bench) {
-    const before = keptBench(jobId, file.events.length - 1);
-    bench = before ? advance(before, storedEvent(file.events.at(-1)!, before.head.engine)) : replayed(caseOf(file));
-    if (benches.size >= KEPT_BENCHES) benches.delete(benches.keys().next().value!);
-  }
-  benches.delete(key);
-  benches.set(key, bench);
-  return bench;
-}
-
-const replayed = (whole: Case): Bench => replayAll(whole, whole.events);
-
-/** @throws Error when a stored event is not one, which the door makes impossible */
-function storedEvent({ event, seq }: PrintedEvent, engine: EngineWords): JobEvent {
-  const read = readEvent(event, `$.events[${seq - 1}]`, engine);
-  if (!read.ok) throw new Error(`stored event does not read: ${said(read.issues)}`);
-  return read.value;
-}
-
-const stands = new WeakMap<Bench, { readonly summary: BenchSummary; readonly plan: Plan }>();
-
-/** Where a bench stands and what to check next; worked out once for each bench. */
-export function standOf(bench: Bench): { readonly summary: BenchSummary; readonly plan: Plan } {
-  let stand = stands.get(bench);
-  if (!stand) {
-    const summary = summarise(bench);
-    stand = { summary, plan: nextChecks(bench, summary) };
-    stands.set(bench, stand);
-  }
-  return stand;
-}
-
-/** Where a bench stands, as a page is told: what the worker would say of the same record. */
-export function toldOf(bench: Bench): Stand {
-  const { printed, readings, open, repairs } = bench;
-  return { ...standOf(bench), events: printed.length, readings, open: [...open], repairs };
-}

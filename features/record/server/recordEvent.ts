@@ -15,7 +15,8 @@ import { appendEvent, eventsOf } from '@/db/jobs.ts';
 import { newEvent } from '@/db/newEvent.ts';
 import { everyPerson } from '@/db/people.ts';
 import type { PrintedEvent } from '../printedEvent.ts';
-import { benchOf, type JobFile, jobFileOf, printedOf } from './jobFile.ts';
+import { benchOf } from './benches.ts';
+import { type JobFile, jobFileOf, printedOf } from './jobFile.ts';
 
 const bodySchema = z.strictObject({
   id: z.string().regex(/^[\w-]{8,36}$/, 'an id of 8 to 36 letters, digits, - or _'),

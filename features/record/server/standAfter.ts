@@ -1,10 +1,11 @@
 import 'server-only';
 import { z } from 'zod';
-import { advance, type InputIssue, issuesOf, readEvent } from '@/core/index.ts';
+import { type InputIssue, issuesOf } from '@/core/index.ts';
 import type { Database } from '@/db/client.ts';
 import { eventsOf } from '@/db/jobs.ts';
 import type { Stand } from '../printedEvent.ts';
-import { benchOf, jobFileOf, keptBench, toldOf } from './jobFile.ts';
+import { benchAfter, benchOf, keptBench, toldOf } from './benches.ts';
+import { jobFileOf } from './jobFile.ts';
 
 /** What may wait in a browser before its own reasoner is awake. */
 const MOST_EVENTS = 50;
@@ -35,9 +36,9 @@ export async function standAfter(db: Database, jobId: string, raw: unknown): Pro
     bench = benchOf(jobId, { ...file, events: file.events.slice(0, known) });
   }
   for (const [i, event] of events.entries()) {
-    const read = readEvent(event, `$.events[${i}]`, bench.head.engine);
-    if (!read.ok) return { ok: false, status: 422, issues: read.issues };
-    bench = advance(bench, read.value);
+    const after = benchAfter(bench, event, `$.events[${i}]`);
+    if (!after.ok) return { ok: false, status: 422, issues: after.issues };
+    bench = after.value;
   }
   return { ok: true, stand: toldOf(bench) };
 }
