@@ -1,6 +1,6 @@
 import type { Belief } from './belief.ts';
 import { type GroupLikelihood, groupLikelihood, withReading } from './evidence.ts';
-import { type Mass, setsIn } from './mass.ts';
+import type { Mass } from './mass.ts';
 import type { Network } from './network.ts';
 
 /** P(fault present) for each fault. Shared: not to be changed. */
@@ -11,18 +11,15 @@ export const stateMarginals = ({ now }: Belief): readonly number[] => now.sums.s
 
 /** P(set) of each set. */
 export function setMass({ now }: Belief): Float64Array {
-  const { layout, all, whole } = now;
-  return setsIn(layout, all)
-    .slice(0, layout.space.count)
-    .map((mass) => mass / whole);
+  return now.sets.map((mass) => mass / now.whole);
 }
 
 /** P(nothing is wrong). */
-export const noneMass = ({ now }: Belief): number => setsIn(now.layout, now.all)[0]! / now.whole;
+export const noneMass = ({ now }: Belief): number => now.sets[0]! / now.whole;
 
 /** P(one of these sets), by their numbers. */
 export function massOfSets({ now }: Belief, of: Int32Array): number {
-  const masses = setsIn(now.layout, now.all);
+  const masses = now.sets;
   let one = 0;
   let other = 0;
   const even = of.length - (of.length % 2);
@@ -36,7 +33,7 @@ export function massOfSets({ now }: Belief, of: Int32Array): number {
 
 /** The `most` likeliest sets, the likeliest first. */
 export function likeliestSets({ now }: Belief, most: number): { readonly set: number; readonly p: number }[] {
-  const masses = setsIn(now.layout, now.all);
+  const masses = now.sets;
   const { count, faults: n } = now.layout.space;
   const top = new Int32Array(most);
   let found = 0;

@@ -10,6 +10,8 @@ import type { Space } from './space.ts';
 export interface Mass {
   readonly layout: Layout;
   readonly all: Float64Array;
+  /** Of each set, over all its states. */
+  readonly sets: Float64Array;
   readonly unslipped: Float64Array;
   /** What `unslipped` is to be multiplied by to stand beside `all`. */
   readonly unslippedScale: number;
@@ -118,7 +120,8 @@ export function massOf(
 ): Mass {
   const { furtherAssignment, space } = layout;
   const faults = new Float64Array(space.faults);
-  const whole = addUp(space, setsIn(layout, all), faults);
+  const sets = setsIn(layout, all);
+  const whole = addUp(space, sets, faults);
   if (!(whole > 0))
     throw new RangeError('the record is impossible under every hypothesis: a reading contradicts the catalogue');
   const scale = 1 / whole;
@@ -134,10 +137,11 @@ export function massOf(
   };
   const chance = leftOut === undefined ? 1 : whole * leftOut;
   if (whole < FAR && whole > 1 / FAR && unslippedScale < FAR && unslippedScale > 1 / FAR)
-    return { layout, all, unslipped, unslippedScale, whole, chance, sums };
+    return { layout, all, sets, unslipped, unslippedScale, whole, chance, sums };
   return {
     layout,
     all: all.map((mass) => mass * scale),
+    sets: sets.map((mass) => mass * scale),
     unslipped: unslipped.map((mass) => mass * unslippedScale * scale),
     unslippedScale: 1,
     whole: 1,
@@ -160,16 +164,9 @@ export function total(figures: Float64Array): number {
   return a + b + (c + d);
 }
 
-const summed = new WeakMap<Float64Array, Float64Array>();
-
-/** Mass of each set over all its states, added up once for a mass and asked for many times. @returns one figure for each set */
-export function setsIn({ space, furtherSet }: Layout, all: Float64Array): Float64Array {
-  let sets = summed.get(all);
-  if (!sets) {
-    sets = all.slice(0, space.count);
-    for (let k = 0; k < furtherSet.length; k++) sets[furtherSet[k]!]! += all[space.count + k]!;
-    summed.set(all, sets);
-  }
+function setsIn({ space, furtherSet }: Layout, all: Float64Array): Float64Array {
+  const sets = all.slice(0, space.count);
+  for (let k = 0; k < furtherSet.length; k++) sets[furtherSet[k]!]! += all[space.count + k]!;
   return sets;
 }
 
