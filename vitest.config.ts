@@ -8,7 +8,15 @@ export default defineConfig({
   // `server-only` throws wherever it is not the server's bundle; here there is no bundle.
   resolve: { alias: { '@': under('.'), 'server-only': under('node_modules/server-only/empty.js') } },
   test: {
-    include: ['tests/unit/**/*.test.ts', 'tests/component/**/*.test.{ts,tsx}', 'tests/db/**/*.test.ts'],
     testTimeout: 20_000,
+    maxWorkers: '100%',
+    projects: [
+      // The core keeps nothing between two questions, so its files can share one copy of it: that halves the time.
+      {
+        extends: true,
+        test: { name: 'unit', include: ['tests/unit/**/*.test.ts', 'tests/db/**/*.test.ts'], isolate: false },
+      },
+      { extends: true, test: { name: 'component', include: ['tests/component/**/*.test.{ts,tsx}'] } },
+    ],
   },
 });

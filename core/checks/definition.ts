@@ -125,8 +125,14 @@ export interface CheckDefinition {
   readonly beforeCranking: number | null;
   /** It says nothing of a battery that is not charged. */
   readonly asksCharged: boolean;
+  /** It tells how far the battery is charged. */
+  readonly tellsCharge: boolean;
   /** Made with the engine running, it leaves it hot. */
   readonly warmsUp: boolean;
+  /** An engine that starts and then dies in it was checked, and found wanting. */
+  readonly mayDieInIt: boolean;
+  /** What is seen where another check cannot be made: how an engine cranks that does not start, or that it does not crank. */
+  readonly seenInstead: 'it-cranks' | 'it-does-not-crank' | null;
   readonly partsOf: (engine: EngineWords) => readonly CheckPart[];
   readonly appliesTo: (engine: EngineWords) => boolean;
   /** Made while the engine is brought to that state, or to see whether it then comes there: that it starts is enough. */

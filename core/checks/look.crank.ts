@@ -25,6 +25,7 @@ export const lookCrank = defineCheck({
     silent: 'Silent',
   }),
   impliesState: false,
+  seenInstead: 'it-does-not-crank',
   showsGone: { outcome: 'normal', of: [...NOT_CRANKING, 'cranks-slow'] },
   cranking: { unsafeAfter: 'stops-dead' },
   combine: {

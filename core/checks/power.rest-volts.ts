@@ -22,6 +22,7 @@ export const powerRestVolts = defineCheck({
   hazards: ['battery'],
   cannotClear: ['capacity: surface charge reads high, only a load or a tester tells'],
   outcomes: outcomes({ full: 'Charged', low: 'Low', flat: 'Flat', 'cell-gone': 'One cell gone' }),
+  tellsCharge: true,
   combine: { kind: 'ordered' },
   leak: { low: 0.08, flat: 0.01, 'cell-gone': 0.002 },
   fields: {

@@ -19,6 +19,7 @@ export const runMinutes = defineCheck({
   outcomes: OUTCOMES,
   showsGone: { outcome: 'clean', of: 'with-heat', temperature: 'hot' },
   handsBack: { rank: 5, condition: 'loaded', temperature: 'hot' },
+  mayDieInIt: true,
   warmsUp: true,
   combine: { kind: 'ordered' },
   leak: { failed: 0.02 },

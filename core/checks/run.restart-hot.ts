@@ -14,6 +14,7 @@ export const runRestartHot = defineCheck({
   hazards: ['carbon-monoxide', 'hot-exhaust', 'stops-dead'],
   outcomes: outcomes({ starts: 'Starts at once', hard: 'Hard', no: 'Does not start' }),
   handsBack: { rank: 6, condition: 'cranking', temperature: 'hot' },
+  mayDieInIt: true,
   combine: { kind: 'ordered' },
   impliesState: false,
   proposed: false,

@@ -1,7 +1,7 @@
 import type { Bench, BenchSummary } from '../bench/index.ts';
 import { nextChecks, stillToOpen, twoSteps } from '../bench/index.ts';
 import type { Random } from '../chance/random.ts';
-import { checkOf } from '../checks/index.ts';
+import { type CheckId, checkOf } from '../checks/index.ts';
 import { RUNNING } from '../engine/index.ts';
 import type { Asked } from '../mower/simulateCheck.ts';
 import { HOT_MIN, STATE_MIN } from '../reason/planner.ts';
@@ -70,11 +70,14 @@ const byChance: Policy = (bench, _summary, chance) => {
   return all;
 };
 
+/** The first word of a check's id. */
+type Family = CheckId extends `${infer First}.${string}` ? First : never;
+
 /**
  * The stages of the trade's own order: look first; then power and turning where it does not crank, the split of spark from fuel where it does;
  * then each system.
  */
-const STAGES: readonly (readonly string[])[] = [
+const STAGES: readonly (readonly Family[])[] = [
   ['look'],
   ['power', 'turn', 'charge'],
   ['split', 'balance'],
@@ -94,14 +97,15 @@ const textbook: Policy = (bench, summary) => {
       s === 'will-not-turn' ||
       s === 'battery-goes-flat',
   );
-  const stageOf = (check: string) => STAGES.findIndex((stage) => stage.includes(check.split('.')[0]!));
+  const stageOf = (check: string) =>
+    STAGES.findIndex((stage) => stage.some((family) => family === check.split('.')[0]));
   const suspected = new Set(summary.suspects.filter((s) => s.p > 0.02).map((s) => s.fault.split('.')[0]!));
   /** A stage whose systems have nothing suspected left is cleared. */
   const cleared = (stage: number) =>
     stage > 0 && stage !== 2 && !STAGES[stage]!.some((system) => suspected.has(system));
   const rank = (stage: number) => (stage === 1 && !cranking ? 6.5 : stage);
   return open(bench)
-    .filter((asked) => asked.temperature !== 'hot' || asked.check.startsWith('run.'))
+    .filter((asked) => asked.temperature !== 'hot' || checkOf(asked.check).mayDieInIt)
     .map((asked) => ({ asked, stage: stageOf(asked.check), minutes: minutesOf(bench, asked) }))
     .filter(({ stage }) => stage >= 0 && !cleared(stage))
     .sort((a, b) => rank(a.stage) - rank(b.stage) || a.minutes - b.minutes || (a.asked.check < b.asked.check ? -1 : 1))

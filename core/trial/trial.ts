@@ -9,7 +9,7 @@ import {
 } from '../bench/index.ts';
 import { type CaseHead, readCase, readEvent } from '../casefile/index.ts';
 import { type Random, random } from '../chance/random.ts';
-import { checkOf } from '../checks/index.ts';
+import { CHECKS, type CheckDefinition, checkOf } from '../checks/index.ts';
 import { DEMANDING } from '../engine/index.ts';
 import { type FaultId, findFault, isCondition, sameRepair } from '../faults/index.ts';
 import { splitKey } from '../machine/key.ts';
@@ -167,7 +167,7 @@ class Trial {
   /** A tester says nothing of a battery that is not charged: it is put on the charger, which is a repair and written down as one. */
   private charge(): void {
     const { openVolts } = this.view.m.battery;
-    this.record(simulateCheck(this.view, REST_VOLTS, this.chance)[0]);
+    this.record(simulateCheck(this.view, CHARGE, this.chance)[0]);
     this.minutes += CHARGING_MIN;
     this.worked.charged = true;
     if (this.truth.includes(FLAT) && !this.gone.has(FLAT)) this.repaired.push(FLAT);
@@ -242,7 +242,7 @@ class Trial {
 
   /** Nobody hands back what he has not run, and run hot: what comes and goes, or comes with heat, is given its time. */
   private runAsSound(): 'nothing-wrong' | 'went-on' | null {
-    const ran = [RUN_LOADED, RUN_HOT].map((asked) => ({
+    const ran = SOUND_RUNS.map((asked) => ({
       asked,
       run: this.bench.readings.findLast((r) => isOf(r, asked)),
     }));
@@ -298,22 +298,32 @@ const FLAT: FaultId = 'power.battery-flat';
 const EMPTIED_V = 12.2;
 const CHARGING_MIN = 3;
 const TESTER_PERCENT = 75;
-const REST_VOLTS: Asked = { check: 'power.rest-volts', cylinder: null, condition: 'key-off', temperature: null };
+/** A check of the machine in the first state it is made in, by what it is made for. */
+function madeFor(isMeant: (check: CheckDefinition) => boolean): Asked {
+  const { id, states } = CHECKS.find(isMeant)!;
+  return { check: id, cylinder: null, condition: states[0]!, temperature: null };
+}
+const CHARGE = madeFor((check) => check.tellsCharge);
 const wantsCharge = ({ m }: View) => !m.battery.cellGone && chargePercent(m.battery.openVolts) < TESTER_PERCENT;
 
-const RUN_HOT: Asked = { check: 'run.minutes', cylinder: null, condition: 'loaded', temperature: 'hot' };
-const RUN_LOADED: Asked = { check: 'look.run', cylinder: null, condition: 'loaded', temperature: null };
+/** The runs on which a machine is called sound, the shorter one first: as the customer says it fails, then until it is hot. */
+const SOUND_RUNS: readonly Asked[] = CHECKS.filter((check) => check.takesSymptoms || check.warmsUp)
+  .flatMap(({ id, handsBack: made }) => (made === null ? [] : [{ check: id, cylinder: null, ...made }]))
+  .sort((a, b) => a.rank - b.rank)
+  .map(({ check, cylinder, condition, temperature }) => ({ check, cylinder, condition, temperature }));
 
 const same = (a: { check: string; cylinder: number | null }, b: { check: string; cylinder: number | null }) =>
   a.check === b.check && a.cylinder === b.cylinder;
+
+/** What a new part puts right besides: a new plug comes with its gap. */
+const NEW_ONE_CURES: Partial<Record<FaultId, readonly FaultId[]>> = { 'spark.plug-fouled': ['spark.plug-gap'] };
 
 /** What was wrong is cured by the repair of another fault, where both take the same new part. */
 function curedBy(key: string, put: Drawn['puts'][number]): boolean {
   if (injectedKey(put) === key) return true;
   const { id, cylinder } = splitKey(key);
   const [made, was] = [findFault(id), findFault(put.fault)];
-  // A new plug comes with its gap.
-  if (id === 'spark.plug-fouled' && put.fault === 'spark.plug-gap') return cylinder === put.cylinder;
+  if (made && NEW_ONE_CURES[made.id]?.some((cured) => cured === put.fault)) return cylinder === put.cylinder;
   return made !== undefined && was !== undefined && sameRepair(made, was) && cylinder === put.cylinder;
 }
 
@@ -324,31 +334,32 @@ const dry = (m: Mower, drained: boolean): Mower => {
 
 /** Whether the engine can be brought to the state a check is made in; what belongs to the cranking circuit needs the key alone. */
 function canMake(view: View, asked: Asked): boolean {
-  if (asked.check === 'look.run') return cranks(view, false);
+  const check = checkOf(asked.check);
+  if (check.takesSymptoms) return cranks(view, false);
   const hot = asked.temperature === 'hot';
   // What is tried to see whether it then runs needs no more than a start.
-  if (checkOf(asked.check).needsOnlyStart && asked.condition !== 'cranking') return starts(view, false);
-  if (asked.check.startsWith('run.') && asked.check !== 'run.leak-watch') return starts(view, false);
+  if (check.needsOnlyStart && asked.condition !== 'cranking') return starts(view, false);
+  if (check.mayDieInIt) return starts(view, false);
   if (needsToRun(asked) || hot)
     return starts(view, false) && (!needsToRun(asked) || view.going(asked.condition, hot).runs);
-  if (asked.condition === 'cranking' && checkOf(asked.check).impliesState) return cranks(view, hot);
+  if (asked.condition === 'cranking' && check.impliesState) return cranks(view, hot);
   return true;
 }
 
 /** What is seen when it cannot: how it cranks, or that it does not start. */
-const insteadOf = (view: View): Asked =>
-  cranks(view, false)
-    ? { check: 'look.run', cylinder: null, condition: 'cranking', temperature: null }
-    : { check: 'look.crank', cylinder: null, condition: 'cranking', temperature: null };
-
-const isLast = (check: string) => handsBack(check);
+const insteadOf = (view: View): Asked => SEEN_INSTEAD[cranks(view, false) ? 'it-cranks' : 'it-does-not-crank'];
+const seenInstead = (what: CheckDefinition['seenInstead']): Asked => ({
+  ...madeFor((check) => check.seenInstead === what),
+  condition: 'cranking',
+});
+const SEEN_INSTEAD = { 'it-cranks': seenInstead('it-cranks'), 'it-does-not-crank': seenInstead('it-does-not-crank') };
 
 /** Whether nothing of what belongs to handing back was found wanting since the last repair. */
 const allSound = (bench: Bench) =>
-  bench.readings.filter((r) => r.event > sinceRepair(bench) && isLast(r.reading.check)).every(foundSound);
+  bench.readings.filter((r) => r.event > sinceRepair(bench) && handsBack(r.reading.check)).every(foundSound);
 
 const foundSound = ({ reading, assessment }: StandingReading) =>
-  reading.check === 'look.run'
+  checkOf(reading.check).takesSymptoms
     ? reading.symptoms?.length === 0
     : assessment.outcome === null || assessment.outcome === checkOf(reading.check).outcomes[0]?.id;
 
@@ -368,7 +379,7 @@ const wasInVain = (bench: Bench, view: View, asked: Asked): boolean =>
 const unmadeOf = (view: View, { check, condition, temperature }: Asked): unknown =>
   DEMANDING.includes(condition) && (condition === 'cranking' || starts(view, false))
     ? { unmade: check, condition, ...(temperature === 'hot' ? { temperature } : {}), because: 'not-reached' }
-    : { unmade: 'look.run', condition: 'idle', because: 'not-reached' };
+    : { unmade: SEEN_INSTEAD['it-cranks'].check, condition: 'idle', because: 'not-reached' };
 
 function repairOf(key: string): unknown {
   const { id, cylinder } = splitKey(key);
