@@ -26,12 +26,12 @@ export { QUESTIONS, type Question, rulesOf, type School } from './house/schools.
 export * from './machine/key.ts';
 export * from './machine/parts.ts';
 export {
+  type Confirmed,
   inWords,
   type NextCheck,
   type Plan,
   type RuleOut,
   SEARCH_CAP_MIN,
-  type Settled,
   type StandingReading,
   type Why,
 } from './reason/index.ts';

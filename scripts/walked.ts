@@ -27,7 +27,7 @@ assert.ok(chanceOf(glows, BURNT) > 5 * chanceOf(came, BURNT), 'a glow speaks for
 assert.ok(chanceOf(dark, BURNT) < 0.5 * chanceOf(came, BURNT), 'darkness speaks against it');
 const looked = withEvents(glows, { check: 'spark.lead-look', cylinder: 2, outcome: 'ok' });
 assert.ok(
-  summarise(looked).settled.some((settled) => settled.fault === BURNT),
+  summarise(looked).confirmed.some((settled) => settled.fault === BURNT),
   'a glow on a lead that looks sound proves it',
 );
 

@@ -1,5 +1,5 @@
 import type { Reading } from '../checks/index.ts';
-import type { StandingReading } from '../reason/settle.ts';
+import type { StandingReading } from '../reason/confirm.ts';
 import { sameReading } from './readings.ts';
 import type { Bench } from './state.ts';
 

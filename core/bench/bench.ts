@@ -2,7 +2,7 @@ import type { CaseHead, JobEvent } from '../casefile/index.ts';
 import { accessChain, liesBehind } from '../checks/index.ts';
 import { practiceOf } from '../house/house.ts';
 import { catalogueFor } from '../reason/catalogue/catalogueFor.ts';
-import { askedTriples } from '../reason/grow.ts';
+import { askedTriples } from '../reason/expand.ts';
 import { compileNetwork, type Network } from '../reason/network.ts';
 import { type Planner, plannerFor } from '../reason/planner.ts';
 import { complained } from './complained.ts';
@@ -55,7 +55,7 @@ function blank(
     printed: [],
     readings: [],
     repairs: [],
-    unmade: [],
+    notPerformed: [],
     open: new Set(),
     hot: false,
     hasRun: false,
@@ -74,7 +74,7 @@ export function advance(bench: Bench, event: JobEvent): Bench {
   return { ...standing.reduce(stepped, blank(bench, bench.base, [])), printed };
 }
 
-/** One standing event put to the bench; sets of three that it asks for are grown, and the record put to the wider space. */
+/** One standing event put to the bench; the hypotheses are expanded by the sets of three that it asks for. */
 function stepped(bench: Bench, event: JobEvent | null): Bench {
   const next = applied(bench, event);
   const asked = askedTriples(next.network, next.belief);
@@ -109,7 +109,7 @@ function applied(bench: Bench, event: JobEvent | null): Bench {
       return {
         ...bench,
         standing,
-        unmade: [...bench.unmade, { ...event.unmade, event: number, epoch: epochOf(bench) }],
+        notPerformed: [...bench.notPerformed, { ...event.unmade, event: number, epoch: epochOf(bench) }],
       };
     case 'close':
       return { ...bench, standing, closed: { event: number, kind: event.close, note: event.note } };

@@ -10,7 +10,7 @@ export interface Explanation {
     readonly events: readonly number[];
     readonly decibans: number;
   }[];
-  /** Ways to settle it, each with what is still missing. */
+  /** Ways to confirm it, each with what is still missing. */
   readonly missing: readonly (readonly {
     readonly check: string;
     readonly outcomes: readonly string[];
@@ -18,7 +18,7 @@ export interface Explanation {
   }[])[];
 }
 
-/** What speaks for and against a suspect, and what would settle it. @throws RangeError for a key not on this engine */
+/** What speaks for and against a suspect, and what would confirm it. @throws RangeError for a key not on this engine */
 export function explainSuspect(bench: Bench, key: string): Explanation {
   const index = bench.network.faultIndex.get(key);
   if (index === undefined) throw new RangeError(`explainSuspect: no fault ${key} on this engine`);

@@ -26,7 +26,7 @@ export function findingsOf(bench: Bench): Finding[] {
       const definition = findFault(repair.step.id);
       out.push({
         repair,
-        proof: [...new Set(summary.settled.find((s) => s.fault === repair.key)?.proof ?? [])].sort((a, b) => a - b),
+        proof: [...new Set(summary.confirmed.find((s) => s.fault === repair.key)?.proof ?? [])].sort((a, b) => a - b),
         p: summary.suspects.find((s) => s.key === repair.key)?.p ?? 0,
         behind: definition?.behind ?? CONDITIONS.find((c) => c.id === repair.step.id)?.ask ?? null,
       });

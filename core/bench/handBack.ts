@@ -1,7 +1,7 @@
 import { CHECKS, checkOf } from '../checks/index.ts';
 import { findFault } from '../faults/index.ts';
 import type { NextCheck } from '../reason/plan.ts';
-import { cannotBeMade } from './situation.ts';
+import { isInfeasible } from './situation.ts';
 import { type Bench, houseMakes } from './state.ts';
 
 /** A check of the whole machine, in the state it is made in. */
@@ -24,7 +24,7 @@ export function beforeHandingBack(bench: Bench): readonly TriedLast[] {
     ({ check, condition, temperature }) =>
       checkOf(check).appliesTo(bench.head.engine) &&
       houseMakes(bench.head, bench.practice, checkOf(check)) &&
-      !cannotBeMade(bench, { check, cylinder: null, condition, temperature }) &&
+      !isInfeasible(bench, { check, cylinder: null, condition, temperature }) &&
       !bench.readings.some(
         (r) => r.event > last.event && r.reading.check === check && r.reading.condition === condition,
       ),

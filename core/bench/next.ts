@@ -1,7 +1,7 @@
 import { accessKeysFor, accessOf, checkOf } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
-import { isBarred } from '../reason/candidates.ts';
+import { isInfeasibleIn } from '../reason/candidates.ts';
 import { type NextCheck, type Plan, planNext } from '../reason/plan.ts';
 import { takenAgain } from './readings.ts';
 import type { RetestDue } from './retest.ts';
@@ -10,10 +10,10 @@ import { type Bench, epochOf } from './state.ts';
 import type { BenchSummary } from './summary.ts';
 
 /** The ranked next checks, one step ahead; after a repair its re-tests come first. */
-export function nextChecks(bench: Bench, summary: Pick<BenchSummary, 'slipped' | 'retests'>): Plan {
-  const slipped = summary.slipped === null ? undefined : bench.readings.find((r) => r.event === summary.slipped);
+export function nextChecks(bench: Bench, summary: Pick<BenchSummary, 'grossError' | 'retests'>): Plan {
+  const doubted = summary.grossError === null ? undefined : bench.readings.find((r) => r.event === summary.grossError);
   const again =
-    slipped && !takenAgain(bench, slipped) ? instanceKey(slipped.reading.check, slipped.reading.cylinder) : null;
+    doubted && !takenAgain(bench, doubted) ? instanceKey(doubted.reading.check, doubted.reading.cylinder) : null;
   const plan = planNext(bench.catalogue, bench.network, bench.belief, bench.planner(), situationOf(bench), again);
   const retests = summary.retests.map((due) => retestAsNext(bench, due));
   const same = (a: NextCheck, b: NextCheck) => a.check === b.check && a.cylinder === b.cylinder;
@@ -34,7 +34,7 @@ function ledByHouse(bench: Bench, listed: readonly NextCheck[]): readonly NextCh
     head.complaint.includes('cranks-no-start') && check.states.includes('cranking') ? 'cranking' : check.states[0]!;
   const temperature = hot && check.temperatures.includes('hot') ? 'hot' : null;
   const found = listed.find((n) => lead.checks.includes(n.check));
-  if (!found && isBarred(situationOf(bench), instance, condition, temperature)) return listed;
+  if (!found && isInfeasibleIn(situationOf(bench), instance, condition, temperature)) return listed;
   const first: NextCheck = found ?? {
     ...asNext(bench, { check: check.id, cylinder, condition, temperature }),
     why: { code: 'house' },

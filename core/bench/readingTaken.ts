@@ -5,8 +5,8 @@ import { instanceKey } from '../machine/key.ts';
 import { withGroups } from '../reason/belief.ts';
 import { pointedKey } from '../reason/catalogue/impliedVariables.ts';
 import { IMPLIED_CRANKS, IMPLIED_RUNS, IMPLIED_TROUBLE } from '../reason/catalogue/instances.ts';
+import { type StandingReading, withoutOutrankedMisses } from '../reason/confirm.ts';
 import type { Evidence } from '../reason/evidence.ts';
-import { type StandingReading, withoutOutrankedMisses } from '../reason/settle.ts';
 import { assessingContext } from './assessing.ts';
 import { type Bench, epochOf, toldAlready } from './state.ts';
 

@@ -1,6 +1,6 @@
 import type { Reading } from '../checks/index.ts';
 import { instanceKey } from '../machine/key.ts';
-import type { StandingReading } from '../reason/settle.ts';
+import type { StandingReading } from '../reason/confirm.ts';
 import type { Bench } from './state.ts';
 
 /** Which check, where, and in which state of the engine. */
@@ -35,11 +35,11 @@ export const sameReading = (a: ReadingPlace, b: ReadingPlace) =>
 export const lastEventOf = (bench: Bench, wanted: (r: StandingReading) => boolean) =>
   bench.readings.findLast(wanted)?.event ?? null;
 
-/** Whether the reading that most probably slipped was taken again since the last repair. */
-export const slippedWasTakenAgain = (
+/** Whether the reading that most probably is a gross error was taken again since the last repair. */
+export const grossErrorWasTakenAgain = (
   bench: Pick<Bench, 'readings'>,
-  { slipped }: { readonly slipped: number | null },
+  { grossError }: { readonly grossError: number | null },
 ) => {
-  const taken = bench.readings.find((r) => r.event === slipped);
+  const taken = bench.readings.find((r) => r.event === grossError);
   return taken !== undefined && takenAgain(bench, taken);
 };

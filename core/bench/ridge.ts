@@ -1,7 +1,7 @@
 import { checkOf } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
 import { PARTS, type PartId } from '../machine/parts.ts';
-import type { Settled, StandingReading } from '../reason/settle.ts';
+import type { Confirmed, StandingReading } from '../reason/confirm.ts';
 import { currentReadings } from './readings.ts';
 import type { Bench } from './state.ts';
 
@@ -50,9 +50,9 @@ function skylineOf({ faults, engine }: Bench['catalogue']): readonly Skyline[] {
   return skyline;
 }
 
-export function ridgeOf(bench: Bench, p: Float64Array, settled: readonly Settled[]): RidgePart[] {
+export function ridgeOf(bench: Bench, p: Float64Array, confirmed: readonly Confirmed[]): RidgePart[] {
   const read = currentReadings(bench);
-  const proven = new Set(settled.map((s) => s.fault));
+  const proven = new Set(confirmed.map((s) => s.fault));
   return skylineOf(bench.catalogue).map(({ part, sides }) => ({
     part,
     sides: sides.map((side) => {
@@ -83,7 +83,7 @@ function clearedBySettlingCheck(
   fault: Bench['catalogue']['faults'][number],
   read: readonly StandingReading[],
 ): boolean {
-  return fault.definition.settledBy.some(
+  return fault.definition.confirmedBy.some(
     (rule) =>
       rule.length === 1 &&
       read.some(

@@ -1,21 +1,21 @@
 import { checkOf } from '../checks/index.ts';
 import { NOT_CRANKING, STOPPED_DEAD } from '../complaint/symptoms.ts';
-import { barredBy } from '../reason/barred.ts';
-import { isBarred, type Situation } from '../reason/candidates.ts';
+import { isInfeasibleIn, type Situation } from '../reason/candidates.ts';
+import { infeasibleBy } from '../reason/infeasible.ts';
 import type { NextCheck } from '../reason/plan.ts';
 import { currentReadings, lastEventOf, takenAgain } from './readings.ts';
 import { type Bench, epochOf, houseMakes, toldAlready } from './state.ts';
 
 /** Whether the record says that a check cannot be made as things stand. */
-export const cannotBeMade = (
+export const isInfeasible = (
   bench: Bench,
   { check, cylinder, condition, temperature }: Pick<NextCheck, 'check' | 'cylinder' | 'condition' | 'temperature'>,
-): boolean => isBarred(situationOf(bench), { check: checkOf(check), cylinder }, condition, temperature);
+): boolean => isInfeasibleIn(situationOf(bench), { check: checkOf(check), cylinder }, condition, temperature);
 
 /** Whether a reading can be taken again and was not yet. */
 export const canBeTakenAgain = (bench: Bench, event: number | null) => {
   const taken = bench.readings.find((r) => r.event === event);
-  return taken !== undefined && !takenAgain(bench, taken) && !cannotBeMade(bench, taken.reading);
+  return taken !== undefined && !takenAgain(bench, taken) && !isInfeasible(bench, taken.reading);
 };
 
 /** Whether a check can be made as the bench stands. */
@@ -23,7 +23,7 @@ export const canLook = (bench: Bench, id: string, cylinder: number | null) => {
   const check = checkOf(id);
   return (
     houseMakes(bench.head, bench.practice, check) &&
-    !cannotBeMade(bench, { check: id, cylinder, condition: check.states[0]!, temperature: null })
+    !isInfeasible(bench, { check: id, cylinder, condition: check.states[0]!, temperature: null })
   );
 };
 
@@ -54,6 +54,6 @@ export function situationOf(bench: Bench): Situation {
     readings: currentReadings(bench),
     told: toldAlready(bench),
     epoch: epochOf(bench),
-    barred: barredBy(bench.unmade, bench.readings, epochOf(bench)),
+    isInfeasible: infeasibleBy(bench.notPerformed, bench.readings, epochOf(bench)),
   };
 }

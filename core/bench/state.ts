@@ -1,12 +1,12 @@
 import type { CaseHead, CloseKind, JobEvent, RepairStep } from '../casefile/index.ts';
 import type { CheckDefinition } from '../checks/index.ts';
 import type { HousePractice } from '../house/house.ts';
-import type { Barred } from '../reason/barred.ts';
 import type { Belief } from '../reason/belief.ts';
 import type { Catalogue } from '../reason/catalogue/instances.ts';
+import type { StandingReading } from '../reason/confirm.ts';
+import type { Infeasible } from '../reason/infeasible.ts';
 import type { Network } from '../reason/network.ts';
 import type { Planner } from '../reason/planner.ts';
-import type { StandingReading } from '../reason/settle.ts';
 
 /** A repair that was made, numbered as in the record. */
 export interface MadeRepair {
@@ -38,7 +38,7 @@ export interface Bench {
   readonly readings: readonly StandingReading[];
   readonly repairs: readonly MadeRepair[];
   /** Checks that could not be made, with the repairs made before. */
-  readonly unmade: readonly Barred[];
+  readonly notPerformed: readonly Infeasible[];
   readonly open: ReadonlySet<string>;
   readonly hot: boolean;
   readonly hasRun: boolean;

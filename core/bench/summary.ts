@@ -1,15 +1,15 @@
 import type { PartId } from '../machine/parts.ts';
 import {
+  grossErrorChances,
+  grossErrorOf,
   likeliestSets,
   marginals,
   massOfSets,
   noneMass,
-  slipChances,
-  slippedOf,
   stateMarginals,
   surprise,
 } from '../reason/asked.ts';
-import { type Settled, settledFaults } from '../reason/settle.ts';
+import { type Confirmed, confirmedFaults } from '../reason/confirm.ts';
 import { membersOf } from '../reason/space.ts';
 import { type BeforeAfter, beforeAfter } from './before.ts';
 import { type CloseBlocker, closeBlockers } from './closing.ts';
@@ -41,11 +41,11 @@ export interface Belief {
   /** P(some fault sits on that cylinder), by cylinder 1..n. */
   readonly sides: readonly number[];
   readonly surprise: number;
-  /** The event that most probably slipped, once surprise reaches 0.5. */
-  readonly slipped: number | null;
-  readonly settled: readonly Settled[];
+  /** The event that most probably is a gross error, once surprise reaches 0.5. */
+  readonly grossError: number | null;
+  readonly confirmed: readonly Confirmed[];
   readonly ridge: readonly RidgePart[];
-  readonly unsteady: readonly string[];
+  readonly conflicting: readonly string[];
 }
 
 export interface BenchSummary extends Belief {
@@ -68,12 +68,12 @@ export function summarise(bench: Bench): BenchSummary {
   const believed = beliefOf(bench);
   const retests = retestsDue(bench);
   const gone = complaintGone(bench);
-  const unrepaired = believed.settled.filter(
+  const unrepaired = believed.confirmed.filter(
     ({ fault }) =>
       !bench.repairs.some(
         (r) =>
           r.key === fault &&
-          r.event > Math.max(...believed.settled.filter((s) => s.fault === fault).flatMap((s) => s.proof)),
+          r.event > Math.max(...believed.confirmed.filter((s) => s.fault === fault).flatMap((s) => s.proof)),
       ),
   );
   const phase: Phase = bench.closed
@@ -87,7 +87,7 @@ export function summarise(bench: Bench): BenchSummary {
           : 'tracing';
   return {
     ...believed,
-    settled: unrepaired,
+    confirmed: unrepaired,
     phase,
     retests,
     pairs: beforeAfter(bench),
@@ -110,11 +110,12 @@ function beliefOf(bench: Bench): Belief {
   const states = stateMarginals(belief);
   const sides = sideSets(bench).map((own) => massOfSets(belief, own));
   const chance = surprise(belief);
-  const slips = chance >= SURPRISED ? [...slipChances(network, belief)].sort((a, b) => b[1] - a[1])[0] : undefined;
-  const slipped = slips ? slippedOf(network, belief, slips[0]) : null;
-  const doubted = canBeTakenAgain(bench, slipped) ? slipped : null;
-  // What rests on a reading that most probably slipped is not proven until that was taken again.
-  const settled = settledFaults(catalogue, network, belief, currentReadings(bench), (check, cylinder) =>
+  const wrong =
+    chance >= SURPRISED ? [...grossErrorChances(network, belief)].sort((a, b) => b[1] - a[1])[0] : undefined;
+  const grossError = wrong ? grossErrorOf(network, belief, wrong[0]) : null;
+  const doubted = canBeTakenAgain(bench, grossError) ? grossError : null;
+  // What rests on a reading that most probably is a gross error is not confirmed until that was taken again.
+  const confirmed = confirmedFaults(catalogue, network, belief, currentReadings(bench), (check, cylinder) =>
     canLook(bench, check, cylinder),
   ).filter(({ proof }) => doubted === null || !proof.includes(doubted));
   return {
@@ -124,11 +125,11 @@ function beliefOf(bench: Bench): Belief {
     conditions: catalogue.conditions.map((c, i) => ({ id: c.id, p: states[i]! })),
     sides,
     surprise: chance,
-    slipped,
-    settled,
-    ridge: ridgeOf(bench, p, settled),
-    unsteady: [...belief.groups.values()]
-      .filter((g) => g.unsteady && !/^(implied|pointed)\./.test(g.variable))
+    grossError,
+    confirmed,
+    ridge: ridgeOf(bench, p, confirmed),
+    conflicting: [...belief.groups.values()]
+      .filter((g) => g.inConflict && !/^(implied|pointed)\./.test(g.variable))
       .map((g) => g.variable),
   };
 }

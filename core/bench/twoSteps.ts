@@ -42,8 +42,8 @@ function afterwards(bench: Bench, { check: id, cylinder, condition, temperature 
   return followed.reduce((sum, { then, chance }) => {
     if (chance < FOLLOWED * whole) return sum;
     const summary = summarise(then);
-    // What is settled by it needs no further check.
-    const best = summary.settled.length > 0 ? 0 : (nextChecks(then, summary).next[0]?.minutesSaved ?? 0);
+    // What is confirmed by it needs no further check.
+    const best = summary.confirmed.length > 0 ? 0 : (nextChecks(then, summary).next[0]?.minutesSaved ?? 0);
     return sum + (chance / whole) * Math.max(0, best);
   }, 0);
 }

@@ -9,7 +9,7 @@ import {
 } from '../engine/index.ts';
 import { CONDITIONS, FAULTS, findFault } from '../faults/index.ts';
 import { issuesOf, jsonPath, type Read, refuse } from './issues.ts';
-import type { CloseKind, UnmadeReason } from './kinds.ts';
+import type { CloseKind, NotPerformedReason } from './kinds.ts';
 import { cylinderIssue, readReading } from './readReading.ts';
 import {
   accessEventSchema,
@@ -32,12 +32,12 @@ export interface RepairStep {
 }
 
 /** A check that could not be made. */
-export interface Unmade {
+export interface NotPerformed {
   readonly check: string;
   readonly cylinder: number | null;
   readonly condition: RunningState;
   readonly temperature: Temperature | null;
-  readonly because: UnmadeReason;
+  readonly because: NotPerformedReason;
 }
 
 /** An event past the door: ids known to this engine, figures in inside units. */
@@ -51,7 +51,7 @@ export type JobEvent =
       readonly reason: string | null;
       readonly replacement: Extract<JobEvent, { kind: 'reading' | 'repair' }> | null;
     }
-  | { readonly kind: 'unmade'; readonly unmade: Unmade }
+  | { readonly kind: 'unmade'; readonly unmade: NotPerformed }
   | { readonly kind: 'access'; readonly key: string; readonly open: boolean }
   | { readonly kind: 'close'; readonly close: CloseKind; readonly note: string | null };
 

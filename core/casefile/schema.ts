@@ -10,7 +10,7 @@ import {
 } from '../engine/index.ts';
 import { houseSchema } from '../house/houseSchema.ts';
 import { DIMENSIONS, type Unit } from '../units/index.ts';
-import { CLOSE_KINDS, UNMADE_REASONS } from './kinds.ts';
+import { CLOSE_KINDS, NOT_PERFORMED_REASONS } from './kinds.ts';
 
 /** Every unit a figure may carry; which of them a field takes depends on what it measures. */
 export const UNITS = Object.values(DIMENSIONS).flatMap((d) => Object.keys(d.units)) as [Unit, ...Unit[]];
@@ -105,7 +105,7 @@ export const unmadeEventSchema = z.strictObject({
   cylinder: cylinderSchema.optional(),
   condition: z.enum(RUNNING_STATES).optional(),
   temperature: z.enum(TEMPERATURES).optional(),
-  because: z.enum(UNMADE_REASONS),
+  because: z.enum(NOT_PERFORMED_REASONS),
   ...stamp,
 });
 
@@ -166,6 +166,6 @@ export type RawNoteEvent = z.infer<typeof noteEventSchema>;
 export type RawCorrectEvent = z.infer<typeof correctEventSchema>;
 export type RawCloseEvent = z.infer<typeof closeEventSchema>;
 export type RawAccessEvent = z.infer<typeof accessEventSchema>;
-export type RawUnmadeEvent = z.infer<typeof unmadeEventSchema>;
+export type RawNotPerformedEvent = z.infer<typeof unmadeEventSchema>;
 export type RawEvent = z.infer<typeof eventSchema>;
 export type RawCase = z.infer<typeof caseSchema>;

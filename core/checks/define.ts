@@ -5,9 +5,9 @@ import type { Reading } from './reading.ts';
 import type { Check, CheckSpec, Fields, WholeOrder } from './spec.ts';
 
 /** Every reading carries about this chance of saying nothing (house value, from memory). */
-export const USUAL_SLIP = 0.02;
+export const USUAL_ERROR_CHANCE = 0.02;
 /** The part itself lies before the eye: water in a glass is no misreading. From trials: at 0.02 what was seen twice was doubted more than believed. */
-const SEEN_SLIP = 0.005;
+const SEEN_ERROR_CHANCE = 0.005;
 
 /** A check with the usual answers filled in; figures are judged by the check's own `assess`, plain outcomes here. */
 export function defineCheck<
@@ -38,7 +38,7 @@ export function defineCheck<
     each: null,
     impliesState: true,
     viaComplaint: null,
-    slip: foundByEye ? SEEN_SLIP : USUAL_SLIP,
+    grossErrorChance: foundByEye ? SEEN_ERROR_CHANCE : USUAL_ERROR_CHANCE,
     foundByEye,
     mayBeOverlooked: false,
     takesSymptoms: false,

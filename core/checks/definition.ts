@@ -106,7 +106,7 @@ export interface CheckDefinition {
   /** The same on a single, where it differs: there is no other side to go on with. */
   readonly viaOnSingle: CheckDefinition['via'] | null;
   /** Chance that a reading says nothing at all. */
-  readonly slip: number;
+  readonly grossErrorChance: number;
   /** The part itself lies before the eye: it is hardly misread, and what is found in the end outranks not having found it before. */
   readonly foundByEye: boolean;
   /** Something plain to see may be overlooked all the same. */

@@ -38,7 +38,7 @@ export const lookRun = defineCheck({
   combine: { kind: 'parts' },
   offeredIn: ['loaded'],
   hopesFor: UNDER_LOAD,
-  slip: 0,
+  grossErrorChance: 0,
   takesSymptoms: true,
   seenInstead: 'it-cranks',
   showsGone: { outcome: 'runs-clean', of: 'any-other' },

@@ -51,7 +51,7 @@ type Defaulted = Pick<
   | 'accuracy'
   | 'each'
   | 'impliesState'
-  | 'slip'
+  | 'grossErrorChance'
   | 'foundByEye'
   | 'mayBeOverlooked'
   | 'takesSymptoms'

@@ -62,7 +62,7 @@ export function checksSeeing(part: PartId, engine: EngineWords): readonly CheckI
   const faults = FAULTS.filter((f) => f.part === part && f.appliesTo(engine));
   return [
     ...new Set([
-      ...faults.flatMap((f) => f.settledBy.flatMap((rule) => rule.map((need) => need.check as CheckId))),
+      ...faults.flatMap((f) => f.confirmedBy.flatMap((rule) => rule.map((need) => need.check as CheckId))),
       ...faults.flatMap((f) => f.effects.map((e) => e.check as CheckId)),
     ]),
   ];

@@ -6,7 +6,7 @@ import type { FaultId } from './ids.ts';
 const charging = <const Id extends FaultId>(
   spec: Pick<
     FaultSpec<Id>,
-    'id' | 'title' | 'weight' | 'settledBy' | 'repair' | 'behind' | 'history' | 'perHundredHours'
+    'id' | 'title' | 'weight' | 'confirmedBy' | 'repair' | 'behind' | 'history' | 'perHundredHours'
   >,
   volts: { readonly [O in OutcomeOf<'charge.volts'>]?: number },
   own: readonly EffectSpec[],
@@ -31,7 +31,7 @@ export const CHARGE_FAULTS = [
       title: 'Stator',
       weight: 2,
       perHundredHours: 1.03,
-      settledBy: [[{ check: 'charge.stator', outcomes: ['low'] }]],
+      confirmedBy: [[{ check: 'charge.stator', outcomes: ['low'] }]],
       repair: fix('replaced', 40, ['flywheel'], 'charge.volts', [60, 140]),
       behind: 'What rubbed or burnt it: a loose magnet, a shorted regulator.',
     },
@@ -43,7 +43,7 @@ export const CHARGE_FAULTS = [
       id: 'charge.regulator',
       title: 'Regulator',
       weight: 3,
-      settledBy: [
+      confirmedBy: [
         [
           { check: 'charge.volts', outcomes: ['low', 'high'] },
           { check: 'charge.stator', outcomes: ['ok'] },
@@ -62,7 +62,7 @@ export const CHARGE_FAULTS = [
       title: 'Ground of the regulator',
       weight: 2,
       history: { 'stood-outdoors': 1.5, 'since-work-on:electrical': 2, 'came-back': 1.3 },
-      settledBy: [[{ check: 'charge.regulator-drop', outcomes: ['high'] }]],
+      confirmedBy: [[{ check: 'charge.regulator-drop', outcomes: ['high'] }]],
       repair: fix('repaired', 8, ['hood'], 'charge.volts'),
       behind: 'Paint or rust under the case: scrape, and a ground lead of its own.',
     },

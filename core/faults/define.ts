@@ -101,9 +101,9 @@ export interface FaultDefinition {
   /** Cure checks that take this fault out of the circuit. */
   readonly curedBy: readonly { readonly check: CheckId; readonly on?: On }[];
   /** Any rule settles; within a rule all findings are needed. */
-  readonly settledBy: readonly (readonly Need[])[];
+  readonly confirmedBy: readonly (readonly Need[])[];
   /** The same on a single, where it differs. */
-  readonly settledOnSingle: readonly (readonly Need[])[] | null;
+  readonly confirmedOnSingle: readonly (readonly Need[])[] | null;
   readonly repair: RepairDefinition;
   /** Faults that name the same work here are cured by it together: a new coil, whatever ailed the old. */
   readonly sameWork: string | null;
@@ -176,7 +176,7 @@ type Optional =
   | 'failures'
   | 'effects'
   | 'curedBy'
-  | 'settledOnSingle'
+  | 'confirmedOnSingle'
   | 'sameWork'
   | 'behind'
   | 'endsInDecision';
@@ -184,8 +184,8 @@ type Optional =
 interface Knowledge {
   readonly failures?: readonly FailureSpec[];
   readonly effects?: readonly EffectSpec[];
-  readonly settledBy: readonly (readonly NeedSpec[])[];
-  readonly settledOnSingle?: readonly (readonly NeedSpec[])[];
+  readonly confirmedBy: readonly (readonly NeedSpec[])[];
+  readonly confirmedOnSingle?: readonly (readonly NeedSpec[])[];
 }
 
 /** What a fault says of itself. */
@@ -195,7 +195,7 @@ export type FaultSpec<Id extends FaultId> = Omit<FaultDefinition, Optional | key
 
 /** A fault with the usual answers filled in. */
 export function defineFault<const Id extends FaultId>(spec: FaultSpec<Id>): FaultDefinition & { readonly id: Id } {
-  const { effects, failures, settledBy, settledOnSingle, ...rest } = spec;
+  const { effects, failures, confirmedBy, confirmedOnSingle, ...rest } = spec;
   return {
     perCylinder: false,
     appliesTo: () => true,
@@ -213,8 +213,8 @@ export function defineFault<const Id extends FaultId>(spec: FaultSpec<Id>): Faul
     // The compiler has held each to its check; from here on they are all of one kind.
     effects: (effects ?? []) as readonly Effect[],
     failures: (failures ?? []) as readonly FailureEffect[],
-    settledBy: settledBy as FaultDefinition['settledBy'],
-    settledOnSingle: (settledOnSingle ?? null) as FaultDefinition['settledOnSingle'],
+    confirmedBy: confirmedBy as FaultDefinition['confirmedBy'],
+    confirmedOnSingle: (confirmedOnSingle ?? null) as FaultDefinition['confirmedOnSingle'],
   };
 }
 

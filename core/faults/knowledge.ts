@@ -133,8 +133,8 @@ function settlingIssues(
   find: (id: string) => CheckDefinition | undefined,
   say: (code: KnowledgeIssue['code'], where: string) => void,
 ): void {
-  if (fault.settledBy.length === 0) say('nothing-settles', fault.id);
-  fault.settledBy.forEach((rule, r) => {
+  if (fault.confirmedBy.length === 0) say('nothing-settles', fault.id);
+  fault.confirmedBy.forEach((rule, r) => {
     const where = `${fault.id}, rule ${r + 1}`;
     for (const need of rule) {
       const check = find(need.check);
@@ -149,7 +149,7 @@ function settlingIssues(
     for (const other of faults) {
       const together = [TWIN, SINGLE].some((engine) => other.appliesTo(engine) && fault.appliesTo(engine));
       if (other.id === fault.id || !together) continue;
-      const same = other.settledBy.some(
+      const same = other.confirmedBy.some(
         (rival) => rival.length === rule.length && rule.every((need) => rival.some((r2) => alike(need, r2))),
       );
       if (same && other.perCylinder === fault.perCylinder) say('settles-alike', `${where} and ${other.id}`);

@@ -10,7 +10,7 @@ export const OIL_FAULTS = [
     perHundredHours: 1.02,
     symptoms: { knock: 0.3, overheats: 0.3 },
     effects: [{ check: 'look.oil', outcomes: { low: 0.97 } }],
-    settledBy: [[{ check: 'look.oil', outcomes: ['low'] }]],
+    confirmedBy: [[{ check: 'look.oil', outcomes: ['low'] }]],
     repair: fix('adjusted', 5, [], 'look.oil', [5, 15]),
     behind: 'Where it went: drips, smoke, breather.',
   }),
@@ -25,7 +25,7 @@ export const OIL_FAULTS = [
       { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.25 } },
       { check: 'turn.by-hand', outcomes: { drags: 0.15 } },
     ],
-    settledBy: [[{ check: 'look.oil', outcomes: ['overfull-clean'] }]],
+    confirmedBy: [[{ check: 'look.oil', outcomes: ['overfull-clean'] }]],
     repair: fix('adjusted', 10, [], 'look.oil'),
     behind: 'Who filled it, and by which mark: level ground, stick as the sheet says.',
   }),
@@ -39,7 +39,7 @@ export const OIL_FAULTS = [
       { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.94 } },
       { check: 'look.stains', outcomes: { 'oil-at-head': 0.25 } },
     ],
-    settledBy: [
+    confirmedBy: [
       [
         { check: 'seal.crankcase-vacuum', outcomes: ['pushes'] },
         { check: 'seal.leak-down', outcomes: ['sound'], on: 'every' },

@@ -19,7 +19,7 @@ const cable = <const Id extends FaultId>(id: Id, title: string, drop: 'power.dro
       { check: 'power.starter-direct', outcomes: { 'spins-weak': 0.35 } },
       { check: 'look.wiring', outcomes: { damaged: 0.3 }, part: 'starter-cables' },
     ],
-    settledBy: [[{ check: drop, outcomes: ['high'] }]],
+    confirmedBy: [[{ check: drop, outcomes: ['high'] }]],
     repair: fix('repaired', 12, ['battery'], drop, [5, 25]),
     behind: 'Acid and loose screws eat joints: clean both ends, grease them.',
   });
@@ -44,7 +44,7 @@ export const POWER_FAULTS = [
       { check: 'power.starter-direct', outcomes: { 'spins-weak': 0.6, dead: 0.25 } },
     ],
     curedBy: [{ check: 'power.jump' }],
-    settledBy: [[{ check: 'power.rest-volts', outcomes: ['flat'] }]],
+    confirmedBy: [[{ check: 'power.rest-volts', outcomes: ['flat'] }]],
     repair: fix('repaired', 60, ['battery'], 'look.crank'),
     behind: 'Why was it not charged: charging volts, standing draw, months in the shed.',
   }),
@@ -66,7 +66,7 @@ export const POWER_FAULTS = [
     curedBy: [{ check: 'power.jump' }],
     history: { 'worse-over-weeks': 1.3 },
     symptoms: { 'battery-goes-flat': 0.2 },
-    settledBy: [[{ check: 'power.tester', outcomes: ['worn', 'bad'] }]],
+    confirmedBy: [[{ check: 'power.tester', outcomes: ['worn', 'bad'] }]],
     repair: fix('replaced', 8, ['battery'], 'look.crank', [60, 140], [{ fault: 'power.cable-positive', chance: 0.01 }]),
     sameWork: 'new battery',
     behind: 'Charging volts: a regulator out of limits eats the next one.',
@@ -86,7 +86,7 @@ export const POWER_FAULTS = [
     ],
     curedBy: [{ check: 'power.jump' }],
     symptoms: { 'battery-goes-flat': 0.35 },
-    settledBy: [[{ check: 'power.rest-volts', outcomes: ['cell-gone'] }]],
+    confirmedBy: [[{ check: 'power.rest-volts', outcomes: ['cell-gone'] }]],
     repair: fix('replaced', 8, ['battery'], 'look.crank', [60, 140]),
     sameWork: 'new battery',
     behind: 'Charging volts: overcharged batteries lose cells.',
@@ -105,7 +105,7 @@ export const POWER_FAULTS = [
       { check: 'power.starter-direct', outcomes: { 'spins-weak': 0.85, dead: 0.08 } },
       { check: 'power.crank-current', outcomes: { high: 0.45, low: 0.25 } },
     ],
-    settledBy: [
+    confirmedBy: [
       [{ check: 'power.starter-direct', outcomes: ['spins-weak', 'dead'] }],
       // A tired or a flat battery turns any starter weakly.
       [
@@ -139,7 +139,7 @@ export const POWER_FAULTS = [
       { check: 'fuel.solenoid-click', outcomes: { silent: 0.5 } },
       { check: 'fuel.solenoid-volts', outcomes: { absent: 0.5 } },
     ],
-    settledBy: [[{ check: 'power.fuse', outcomes: ['blown', 'corroded'] }]],
+    confirmedBy: [[{ check: 'power.fuse', outcomes: ['blown', 'corroded'] }]],
     repair: fix('replaced', 4, ['battery'], 'look.crank', [1, 5]),
     behind: 'What blew it: a fuse that blows again has a short behind it.',
   }),
@@ -165,7 +165,7 @@ export const POWER_FAULTS = [
       { check: 'fuel.solenoid-volts', outcomes: { absent: 0.25 } },
       { check: 'fuel.solenoid-click', outcomes: { silent: 0.25 } },
     ],
-    settledBy: [
+    confirmedBy: [
       [
         { check: 'power.start-signal', part: 'key-out', outcomes: ['absent'] },
         { check: 'power.start-signal', part: 'feed', outcomes: ['present'] },
@@ -197,7 +197,7 @@ export const POWER_FAULTS = [
       { check: 'power.start-signal', part: 'relay', outcomes: { absent: 0.98 } },
       { check: 'power.relay', outcomes: { silent: 0.9 } },
     ],
-    settledBy: [
+    confirmedBy: [
       [{ check: 'power.interlocks', outcomes: ['open'] }],
       [
         { check: 'power.start-signal', part: 'interlock-out', outcomes: ['absent'] },
@@ -214,7 +214,7 @@ export const POWER_FAULTS = [
     weight: 4,
     failures: [{ failure: 'crank', levels: { silent: 0.97 } }],
     effects: [{ check: 'power.relay', outcomes: { silent: 0.96 } }],
-    settledBy: [
+    confirmedBy: [
       [
         { check: 'power.relay', outcomes: ['silent'] },
         { check: 'power.start-signal', outcomes: ['present'] },
@@ -241,7 +241,7 @@ export const POWER_FAULTS = [
       { check: 'power.crank-volts', outcomes: { 'stays-high': 0.78, sags: 0.12 } },
       { check: 'power.crank-current', outcomes: { low: 0.9 } },
     ],
-    settledBy: [[{ check: 'power.drop-relay', outcomes: ['high'] }]],
+    confirmedBy: [[{ check: 'power.drop-relay', outcomes: ['high'] }]],
     repair: fix('replaced', 12, ['hood'], 'look.crank', [10, 35]),
     sameWork: 'new relay',
     behind: 'A low battery welds and burns contacts: how good is it.',
@@ -258,7 +258,7 @@ export const POWER_FAULTS = [
       { check: 'power.crank-current', outcomes: { low: 0.8 } },
       { check: 'power.crank-volts', outcomes: { 'stays-high': 0.8 } },
     ],
-    settledBy: [
+    confirmedBy: [
       [{ check: 'power.starter-direct', outcomes: ['spins-no-engage'] }],
       [{ check: 'look.crank', outcomes: ['spins-free'] }],
     ],
@@ -277,7 +277,7 @@ export const POWER_FAULTS = [
       { check: 'power.draw', outcomes: { high: 0.96 } },
       { check: 'power.rest-volts', outcomes: { low: 0.4, flat: 0.25 } },
     ],
-    settledBy: [[{ check: 'power.draw', outcomes: ['high'] }]],
+    confirmedBy: [[{ check: 'power.draw', outcomes: ['high'] }]],
     repair: fix('repaired', 30, ['hood'], 'power.draw'),
     behind: 'What draws: pull fuses one by one.',
   }),
@@ -305,7 +305,7 @@ export const POWER_FAULTS = [
       { check: 'power.draw', outcomes: { high: 0.1 } },
       { check: 'charge.volts', outcomes: { low: 0.15 } },
     ],
-    settledBy: [
+    confirmedBy: [
       [{ check: 'look.wiring', part: 'elsewhere', outcomes: ['damaged'] }],
       // What leaves the switches and does not arrive at the relay is lost in the wire between.
       [

@@ -30,7 +30,7 @@ export const SEAL_FAULTS = [
       { check: 'seal.leak-down', part: 'head-edge', outcomes: { loud: 0.42, clear: 0.45, faint: 0.1 } },
       { check: 'look.stains', outcomes: { 'oil-at-head': 0.6 } },
     ],
-    settledBy: [[heardAt('head-edge', ['faint', 'clear', 'loud'])]],
+    confirmedBy: [[heardAt('head-edge', ['faint', 'clear', 'loud'])]],
     repair: fix(
       'replaced',
       150,
@@ -60,7 +60,7 @@ export const SEAL_FAULTS = [
       { check: 'look.stains', outcomes: { 'oil-at-head': 0.2 } },
       { check: 'spark.plug-look', outcomes: { oily: 0.3 } },
     ],
-    settledBy: [
+    confirmedBy: [
       [heardAt('oil-fill'), { check: 'seal.bore-look', outcomes: ['clean'] }],
       // Rings leave the bore clean as often as not: that oil changes nothing tells them apart.
       [
@@ -101,7 +101,7 @@ export const SEAL_FAULTS = [
       { check: 'seal.bore-look', outcomes: { washed: 0.15, scored: 0.05 } },
       { check: 'spark.plug-look', outcomes: { oily: 0.5 } },
     ],
-    settledBy: [[heardAt('oil-fill'), { check: 'seal.wet', outcomes: ['rises'] }]],
+    confirmedBy: [[heardAt('oil-fill'), { check: 'seal.wet', outcomes: ['rises'] }]],
     repair: fix('replaced', 400, [], 'seal.leak-down', [60, 160]),
     behind: 'Dust past the filter, fuel in the oil, or heat.',
     endsInDecision: true,
@@ -126,7 +126,7 @@ export const SEAL_FAULTS = [
       { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.6 } },
       { check: 'spark.plug-look', outcomes: { oily: 0.45 } },
     ],
-    settledBy: [[{ check: 'seal.bore-look', outcomes: ['scored'] }]],
+    confirmedBy: [[{ check: 'seal.bore-look', outcomes: ['scored'] }]],
     repair: fix('replaced', 400, [], 'seal.leak-down', [150, 600]),
     behind: 'Oil level, oil age, dust, or heat.',
     endsInDecision: true,
@@ -149,7 +149,7 @@ export const SEAL_FAULTS = [
       { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.95 } },
       { check: 'spark.plug-look', outcomes: { oily: 0.6 } },
     ],
-    settledBy: [
+    confirmedBy: [
       [
         { check: 'seal.leak-down', outcomes: ['open'] },
         { check: 'seal.bore-look', outcomes: ['hole'] },
@@ -185,7 +185,7 @@ export const SEAL_FAULTS = [
       { check: 'spark.plug-look', outcomes: { 'clean-cold': 0.7, wet: 0.08, oily: 0.1 } },
       { check: 'turn.by-hand', outcomes: { drags: 0.35, locked: 0.15 } },
     ],
-    settledBy: [[{ check: 'seal.piston-moves', outcomes: ['still'] }]],
+    confirmedBy: [[{ check: 'seal.piston-moves', outcomes: ['still'] }]],
     repair: fix('replaced', 400, [], 'seal.piston-moves', [200, 900]),
     behind: 'Oil level and what locked it.',
     endsInDecision: true,
@@ -203,7 +203,7 @@ export const SEAL_FAULTS = [
     ],
     symptoms: { 'low-power': 0.6, knock: 0.35, 'runs-rough': 0.5 },
     effects: [{ check: 'seal.piston-moves', outcomes: { short: 0.88 } }],
-    settledBy: [[{ check: 'seal.piston-moves', outcomes: ['short'] }]],
+    confirmedBy: [[{ check: 'seal.piston-moves', outcomes: ['short'] }]],
     repair: fix('replaced', 400, [], 'seal.piston-moves', [200, 900]),
     behind: 'A liquid lock: which needle let it in.',
     endsInDecision: true,

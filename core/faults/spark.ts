@@ -64,7 +64,7 @@ export const SPARK_FAULTS = [
       { check: 'spark.tester', outcomes: { weak: 0.02 } },
     ],
     curedBy: [{ check: 'spark.plug-swap' }, { check: 'spark.plug-new' }],
-    settledBy: [
+    confirmedBy: [
       [{ check: 'spark.plug-swap', outcomes: ['follows-plug'], on: 'every' }],
       [{ check: 'spark.plug-new', outcomes: ['returns'] }],
       [
@@ -98,7 +98,7 @@ export const SPARK_FAULTS = [
       { check: 'spark.coil-ohms', outcomes: { unsteady: 0.65, open: 0.12, high: 0.05 } },
       { check: 'look.wiring', outcomes: { damaged: 0.35 }, part: 'plug-lead-[c]' },
     ],
-    settledBy: [
+    confirmedBy: [
       [{ check: 'spark.lead-look', outcomes: ['pinched', 'chafed', 'arcing', 'loose-terminal'] }],
       [{ check: 'spark.coil-ohms', outcomes: ['unsteady'] }],
     ],
@@ -118,7 +118,7 @@ export const SPARK_FAULTS = [
       { check: 'spark.coil-ohms', outcomes: { open: 0.88, high: 0.05, unsteady: 0.05 } },
     ],
     curedBy: [{ check: 'spark.coil-swap' }],
-    settledBy: [
+    confirmedBy: [
       [
         { check: 'spark.coil-ohms', outcomes: ['open'] },
         { check: 'spark.lead-look', outcomes: ['ok'] },
@@ -157,7 +157,7 @@ export const SPARK_FAULTS = [
       { check: 'spark.coil-ohms', outcomes: { high: 0.08 } },
     ],
     curedBy: [{ check: 'spark.coil-swap' }],
-    settledBy: [
+    confirmedBy: [
       coilByElimination(['none', 'skips'], { temperatures: ['hot'] }),
       [{ check: 'spark.coil-swap', outcomes: ['follows-coil'], on: 'every', when: { temperatures: ['hot'] } }],
     ],
@@ -190,7 +190,7 @@ export const SPARK_FAULTS = [
       { check: 'spark.coil-ohms', outcomes: { low: 0.08, high: 0.08 } },
     ],
     curedBy: [{ check: 'spark.coil-swap' }],
-    settledBy: [
+    confirmedBy: [
       coilByElimination(['none', 'skips'], { states: ['full-speed', 'loaded'] }),
       [{ check: 'spark.coil-swap', outcomes: ['follows-coil'], on: 'every', when: { states: ['full-speed'] } }],
     ],
@@ -220,7 +220,7 @@ export const SPARK_FAULTS = [
       { check: 'spark.coil-ohms', outcomes: { low: 0.2, high: 0.15, shorted: 0.05 } },
     ],
     curedBy: [{ check: 'spark.coil-swap' }],
-    settledBy: [
+    confirmedBy: [
       coilByElimination(['weak', 'skips', 'none'], {}),
       [{ check: 'spark.coil-swap', outcomes: ['follows-coil'], on: 'every' }],
     ],
@@ -241,7 +241,7 @@ export const SPARK_FAULTS = [
       { check: 'spark.tester', outcomes: { weak: 0.5, none: 0.3, skips: 0.1 } },
       { check: 'spark.air-gap', outcomes: { wide: 0.96 } },
     ],
-    settledBy: [[{ check: 'spark.air-gap', outcomes: ['wide'] }]],
+    confirmedBy: [[{ check: 'spark.air-gap', outcomes: ['wide'] }]],
     repair: { action: 'adjusted', minutes: 8, access: ['blower-housing'], retest: 'spark.tester', leaves: [] },
     behind: 'Screws: right length, right thread, tight after the set.',
   }),
@@ -259,7 +259,7 @@ export const SPARK_FAULTS = [
       { check: 'spark.tester', outcomes: { skips: 0.15 } },
       { check: 'spark.air-gap', outcomes: { tight: 0.95 } },
     ],
-    settledBy: [[{ check: 'spark.air-gap', outcomes: ['tight'] }]],
+    confirmedBy: [[{ check: 'spark.air-gap', outcomes: ['tight'] }]],
     repair: { action: 'adjusted', minutes: 8, access: ['blower-housing'], retest: 'spark.tester', leaves: [] },
   }),
   defineFault({
@@ -285,7 +285,7 @@ export const SPARK_FAULTS = [
       { check: 'look.wiring', outcomes: { damaged: 0.3 }, part: 'kill-lead-[c]' },
     ],
     curedBy: [{ check: 'spark.kill-off' }],
-    settledBy: [
+    confirmedBy: [
       [
         { check: 'spark.kill-off', outcomes: ['returns'] },
         { check: 'spark.kill-diode', outcomes: ['good'], on: 'other' },
@@ -296,7 +296,7 @@ export const SPARK_FAULTS = [
       ],
     ],
     // A single has no partner whose diode could be it; the chassis side has to be clear.
-    settledOnSingle: [
+    confirmedOnSingle: [
       [
         { check: 'spark.kill-off', outcomes: ['returns'] },
         { check: 'spark.kill-off-all', outcomes: ['same'] },
@@ -325,7 +325,7 @@ export const SPARK_FAULTS = [
       { check: 'spark.kill-off', on: 'same' },
       { check: 'spark.kill-off', on: 'other' },
     ],
-    settledBy: [
+    confirmedBy: [
       [{ check: 'spark.kill-diode', outcomes: ['shorted'] }],
       [{ check: 'spark.kill-off', outcomes: ['other-returns'] }],
     ],
@@ -349,7 +349,7 @@ export const SPARK_FAULTS = [
       { check: 'run.shut-off', outcomes: { 'one-keeps-firing': 0.93, 'after-fires': 0.03 } },
       { check: 'spark.kill-diode', outcomes: { open: 0.96, shorted: 0.005 } },
     ],
-    settledBy: [[{ check: 'spark.kill-diode', outcomes: ['open'] }]],
+    confirmedBy: [[{ check: 'spark.kill-diode', outcomes: ['open'] }]],
     repair: {
       action: 'replaced',
       minutes: 15,
@@ -382,7 +382,7 @@ export const SPARK_FAULTS = [
       { check: 'split.primer', outcomes: { nothing: 0.82, coughs: 0.08 } },
     ],
     curedBy: [{ check: 'spark.kill-off-all' }, { check: 'spark.kill-off' }],
-    settledBy: [
+    confirmedBy: [
       [{ check: 'spark.kill-off-all', outcomes: ['returns'] }],
       [{ check: 'spark.kill-continuity', outcomes: ['grounded-key-on'] }],
     ],
@@ -404,7 +404,7 @@ export const SPARK_FAULTS = [
     symptoms: { 'misfire-intermittent': 0.5, 'low-power': 0.4, 'hard-start-cold': 0.25 },
     effects: [{ check: 'spark.plug-gap', outcomes: { wide: 0.8, closed: 0.17 } }],
     curedBy: [{ check: 'spark.plug-swap' }, { check: 'spark.plug-new' }],
-    settledBy: [[{ check: 'spark.plug-gap', outcomes: ['wide', 'closed'] }]],
+    confirmedBy: [[{ check: 'spark.plug-gap', outcomes: ['wide', 'closed'] }]],
     repair: fix('adjusted', 2, ['plug[c]'], 'spark.plug-gap', [0, 8]),
     behind: null,
   }),
@@ -435,7 +435,7 @@ export const SPARK_FAULTS = [
       { check: 'spark.flywheel-nut', outcomes: { loose: 0.5 } },
       { check: 'split.primer', outcomes: { coughs: 0.45, nothing: 0.25 } },
     ],
-    settledBy: [
+    confirmedBy: [
       [{ check: 'spark.magnet-at-tdc', outcomes: ['off'] }],
       [{ check: 'spark.key', outcomes: ['sheared', 'sheared-part'] }],
     ],
@@ -459,7 +459,7 @@ export const SPARK_FAULTS = [
       { check: 'spark.tester', outcomes: { weak: 0.6, none: 0.33 }, on: 'every' },
       { check: 'split.primer', outcomes: { coughs: 0.3, nothing: 0.5 } },
     ],
-    settledBy: [[{ check: 'spark.magnet', outcomes: ['weak'] }]],
+    confirmedBy: [[{ check: 'spark.magnet', outcomes: ['weak'] }]],
     repair: fix('replaced', 60, ['flywheel'], 'spark.tester', [80, 250]),
     behind: null,
   }),

@@ -20,7 +20,7 @@ export const TURN_FAULTS = [
       { check: 'power.crank-current', outcomes: { locked: 0.6, high: 0.3 } },
       { check: 'power.crank-volts', outcomes: { sags: 0.45, collapses: 0.35 } },
     ],
-    settledBy: [
+    confirmedBy: [
       [{ check: 'turn.pto', outcomes: ['seized'] }],
       // What is only rough to turn must be felt through the crank to be the cause.
       [
@@ -45,7 +45,7 @@ export const TURN_FAULTS = [
       { check: 'power.crank-current', outcomes: { locked: 0.95 } },
       { check: 'power.crank-volts', outcomes: { sags: 0.45, collapses: 0.5 } },
     ],
-    settledBy: [
+    confirmedBy: [
       [
         { check: 'turn.plugs-out', outcomes: ['still-locked'] },
         { check: 'turn.pto', outcomes: ['free'] },
@@ -68,7 +68,7 @@ export const TURN_FAULTS = [
       { check: 'power.crank-current', outcomes: { high: 0.55, locked: 0.15 } },
       { check: 'power.crank-volts', outcomes: { sags: 0.6, collapses: 0.1 } },
     ],
-    settledBy: [
+    confirmedBy: [
       [
         { check: 'turn.by-hand', outcomes: ['firm-at-compression'] },
         { check: 'valve.lash', outcomes: ['ok'], on: 'every' },
@@ -90,7 +90,7 @@ export const TURN_FAULTS = [
     ],
     symptoms: { 'hard-start-cold': 0.55, 'low-power': 0.35, 'pops-exhaust': 0.2 },
     effects: [{ check: 'seal.compression', outcomes: { low: 0.4, 'very-low': 0.5 }, on: 'every' }],
-    settledBy: [
+    confirmedBy: [
       [
         { check: 'seal.compression', outcomes: ['low', 'very-low', 'none'], on: 'every' },
         { check: 'seal.leak-down', outcomes: ['sound'], on: 'every' },

@@ -43,7 +43,7 @@ const tight = (valve: 'intake' | 'exhaust', title: string, pops: 'pops-intake' |
       { check: 'seal.leak-down', outcomes: { leaks: 0.5, worn: 0.25, open: 0.1 } },
       { check: 'seal.leak-down', part: valve, outcomes: { clear: 0.55, loud: 0.25, faint: 0.12 } },
     ],
-    settledBy: [[{ check: 'valve.lash', part: valve, outcomes: ['tight'] }]],
+    confirmedBy: [[{ check: 'valve.lash', part: valve, outcomes: ['tight'] }]],
     repair: fix(
       'adjusted',
       12,
@@ -80,7 +80,7 @@ const leaking = (
       { check: 'seal.leak-down', part: valve, outcomes: { loud: 0.6, clear: 0.33, faint: 0.05 } },
       { check: 'seal.fluid-test', outcomes: { [`weeps-${valve}` as const]: 0.92 } },
     ],
-    settledBy: [
+    confirmedBy: [
       [heardAt(valve), { check: 'valve.lash', part: valve, outcomes: ['ok', 'wide', 'far'] }],
       [{ check: 'seal.fluid-test', outcomes: [`weeps-${valve}` as const] }],
     ],
@@ -125,7 +125,7 @@ export const VALVE_FAULTS = [
       { check: 'valve.motion', outcomes: { 'intake-short': 0.15, 'exhaust-short': 0.2 } },
       { check: 'turn.by-hand', outcomes: { 'firm-at-compression': 0.6 } },
     ],
-    settledBy: [[{ check: 'valve.lash', outcomes: ['wide'] }]],
+    confirmedBy: [[{ check: 'valve.lash', outcomes: ['wide'] }]],
     repair: fix(
       'adjusted',
       12,
@@ -155,7 +155,7 @@ export const VALVE_FAULTS = [
       { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.25, far: 0.15 } },
       { check: 'valve.lash', outcomes: { wide: 0.7 } },
     ],
-    settledBy: [[{ check: 'valve.rocker-studs', outcomes: ['loose'] }]],
+    confirmedBy: [[{ check: 'valve.rocker-studs', outcomes: ['loose'] }]],
     repair: fix('repaired', 15, ['valve-cover[c]'], 'balance.heat', [5, 40]),
     behind: 'The thread in the head: a stud that backed out once does it again.',
   }),
@@ -190,7 +190,7 @@ export const VALVE_FAULTS = [
       { check: 'seal.compression', outcomes: { low: 0.25, 'very-low': 0.2 } },
       { check: 'spark.plug-look', outcomes: { wet: 0.3, 'clean-cold': 0.35, sooty: 0.1 } },
     ],
-    settledBy: [
+    confirmedBy: [
       [{ check: 'valve.pushrods', outcomes: ['bent', 'off'] }],
       [{ check: 'valve.motion', outcomes: ['intake-still', 'exhaust-still'] }],
     ],
@@ -225,7 +225,7 @@ export const VALVE_FAULTS = [
       { check: 'seal.leak-down', part: 'exhaust', outcomes: { loud: 0.48 } },
       { check: 'turn.by-hand', outcomes: { drags: 0.05 } },
     ],
-    settledBy: [[{ check: 'valve.motion', outcomes: ['stays-open'] }]],
+    confirmedBy: [[{ check: 'valve.motion', outcomes: ['stays-open'] }]],
     repair: fix('repaired', 60, ['head[c]'], 'seal.thumb', [10, 80]),
     sameWork: 'head off to a valve held open',
     behind: 'Why it stuck: stale fuel, heat, a loose guide.',
@@ -247,7 +247,7 @@ export const VALVE_FAULTS = [
       { check: 'valve.springs', outcomes: { broken: 0.96 } },
       { check: 'seal.leak-down', outcomes: { leaks: 0.25, worn: 0.15 } },
     ],
-    settledBy: [[{ check: 'valve.springs', outcomes: ['broken'] }]],
+    confirmedBy: [[{ check: 'valve.springs', outcomes: ['broken'] }]],
     repair: fix('replaced', 60, ['valve-cover[c]'], 'balance.heat', [8, 30]),
     behind: 'Where the piece went.',
   }),
@@ -265,7 +265,7 @@ export const VALVE_FAULTS = [
       { check: 'valve.lifter', outcomes: { collapsed: 0.94 } },
       { check: 'valve.motion', outcomes: { 'intake-short': 0.3, 'exhaust-short': 0.3 } },
     ],
-    settledBy: [[{ check: 'valve.lifter', outcomes: ['collapsed'] }]],
+    confirmedBy: [[{ check: 'valve.lifter', outcomes: ['collapsed'] }]],
     repair: fix('replaced', 90, ['valve-cover[c]'], 'valve.lifter', [20, 90]),
     behind: 'Spongy after standing is normal; collapsed after running is oil or wear.',
   }),
@@ -281,7 +281,7 @@ export const VALVE_FAULTS = [
     effects: [
       { check: 'valve.motion', outcomes: { 'intake-short': 0.48, 'exhaust-short': 0.46, 'intake-still': 0.02 } },
     ],
-    settledBy: [
+    confirmedBy: [
       [
         { check: 'valve.motion', outcomes: ['intake-short', 'exhaust-short'] },
         { check: 'valve.rocker-studs', outcomes: ['tight'] },
@@ -319,7 +319,7 @@ export const VALVE_FAULTS = [
       { check: 'seal.fluid-test', outcomes: { 'weeps-intake': 0.55, 'weeps-exhaust': 0.4 } },
       { check: 'seal.bore-look', outcomes: { scored: 0.15 } },
     ],
-    settledBy: [
+    confirmedBy: [
       [
         { check: 'seal.leak-down', outcomes: ['open'] },
         { check: 'valve.motion', outcomes: ['stays-open'] },

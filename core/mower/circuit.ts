@@ -25,7 +25,7 @@ const SLOPE_V = 0.0442;
 /** Every node leaks a little to ground, so that one that nothing touches has a voltage at all: a gigohm [S]. */
 const STRAY_SIEMENS = 1e-9;
 const MOST_STEPS = 200;
-/** Settled when nothing moves by more than this, or this share of itself. */
+/** Confirmed when nothing moves by more than this, or this share of itself. */
 const SETTLED_VOLTS = 1e-6;
 const SETTLED_SHARE = 1e-8;
 

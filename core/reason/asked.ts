@@ -59,37 +59,37 @@ export function likeliestSets({ now }: Belief, most: number): { readonly set: nu
 /** A sum and what it is the sum of may differ in the last places. */
 const ROUNDING = 1 + 1e-9;
 
-/** P(some reading slipped | record), 0 .. 1. */
+/** P(some reading is a gross error | record), 0 .. 1. */
 export const surprise = ({ now }: Belief): number => Math.min(1, Math.max(0, 1 - now.sums.clean));
 
-/** P(readings of that likelihood slipped | record). */
-function slipChance(network: Network, { all, layout, whole }: Mass, key: string, own: GroupLikelihood): number {
+/** P(readings of that likelihood are gross errors | record). */
+function grossErrorChance(network: Network, { all, layout, whole }: Mass, key: string, own: GroupLikelihood): number {
   const { count } = network.space;
   const { touched, touchedRow, furtherRow } = network.placed(key, layout);
-  const slips = own.total.map((total, row) => (total > 0 ? 1 - own.unslipped[row]! / total : 0));
-  const none = slips[0]!;
+  const errors = own.total.map((total, row) => (total > 0 ? 1 - own.errorFree[row]! / total : 0));
+  const none = errors[0]!;
   let more = 0;
-  for (let t = 0; t < touched.length; t++) more += all[touched[t]!]! * (slips[touchedRow[t]!]! - none);
-  for (let k = 0; k < furtherRow.length; k++) more += all[count + k]! * (slips[furtherRow[k]!]! - none);
+  for (let t = 0; t < touched.length; t++) more += all[touched[t]!]! * (errors[touchedRow[t]!]! - none);
+  for (let k = 0; k < furtherRow.length; k++) more += all[count + k]! * (errors[furtherRow[k]!]! - none);
   return none + more / whole;
 }
 
-/** P(this group's readings slipped | record) for every group since the last repair. */
-export const slipChances = (network: Network, { now, likelihoods }: Belief): Map<string, number> =>
-  new Map([...likelihoods].map(([key, own]) => [key, slipChance(network, now, key, own)]));
+/** P(this group's readings are gross errors | record) for every group since the last repair. */
+export const grossErrorChances = (network: Network, { now, likelihoods }: Belief): Map<string, number> =>
+  new Map([...likelihoods].map(([key, own]) => [key, grossErrorChance(network, now, key, own)]));
 
 /**
- * The reading of a variable that most probably slipped, as its event. Readings that agree slip together, and the last stands for them; of
- * those that contradict each other each slips by itself.
+ * The reading of a variable that most probably is a gross error, as its event. Readings that agree are wrong together, and the last stands for
+ * them; of those that contradict each other each is wrong by itself.
  */
-export function slippedOf(network: Network, { now, groups }: Belief, key: string): number {
-  const { readings, unsteady } = groups.get(key)!;
+export function grossErrorOf(network: Network, { now, groups }: Belief, key: string): number {
+  const { readings, inConflict } = groups.get(key)!;
   const last = Math.max(...readings.map((r) => r.event));
-  if (!unsteady) return last;
+  if (!inConflict) return last;
   const { variable } = network.placed(key, now.layout);
   const chances = readings.map((reading) => ({
     event: reading.event,
-    chance: slipChance(network, now, key, groupLikelihood(variable, withReading(undefined, reading))),
+    chance: grossErrorChance(network, now, key, groupLikelihood(variable, withReading(undefined, reading))),
   }));
   return chances.reduce((a, b) => (b.chance >= a.chance ? b : a)).event;
 }

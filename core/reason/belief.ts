@@ -14,8 +14,8 @@ export function initialBelief(network: Network): Belief {
   const start = massOf(network, {
     layout: network.layout,
     all: network.prior,
-    unslipped: network.prior,
-    unslippedScale: 1,
+    errorFree: network.prior,
+    errorFreeScale: 1,
   });
   return { start, groups: new Map(), likelihoods: new Map(), now: start };
 }
@@ -49,7 +49,7 @@ export function withGroups(
     }
     groups.set(variable, group);
     const after = groupLikelihood(network.placed(variable, belief.start.layout).variable, group);
-    if (before && sameFigures(before.total, after.total) && sameFigures(before.unslipped, after.unslipped)) continue;
+    if (before && sameFigures(before.total, after.total) && sameFigures(before.errorFree, after.errorFree)) continue;
     likelihoods.set(variable, after);
     const factor = before ? over(after, before) : after;
     if (factor) factors.set(variable, factor);
@@ -68,7 +68,7 @@ export function withComplaint(network: Network, belief: Belief, variable: string
   const before = belief.now.all[0]! / belief.now.whole;
   const after = heard.now.all[0]! / heard.now.whole;
   if (!(before > 0 && before < 1 && after > 0)) return heard;
-  const { total, unslipped } = heard.likelihoods.get(variable)!;
+  const { total, errorFree } = heard.likelihoods.get(variable)!;
   const factor = ((before / (1 - before)) * (1 - after)) / after;
   const { book, rows } = network.placed(variable, belief.start.layout).variable;
   const scaledRow = (figures: Float64Array) => {
@@ -77,6 +77,6 @@ export function withComplaint(network: Network, belief: Belief, variable: string
     return out;
   };
   const likelihoods = new Map(heard.likelihoods);
-  likelihoods.set(variable, { total: scaledRow(total), unslipped: scaledRow(unslipped) });
+  likelihoods.set(variable, { total: scaledRow(total), errorFree: scaledRow(errorFree) });
   return { ...heard, likelihoods, now: product(network, belief.start, likelihoods) };
 }

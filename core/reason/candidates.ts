@@ -1,13 +1,13 @@
 import { RUNNING, type RunningState, type Temperature } from '../engine/index.ts';
 import { holds } from '../faults/index.ts';
-import type { Bars } from './barred.ts';
 import type { Belief } from './belief.ts';
 import { type Catalogue, type CheckInstance, IMPLIED_CRANKS, IMPLIED_RUNS } from './catalogue/instances.ts';
+import type { StandingReading } from './confirm.ts';
+import type { IsInfeasible } from './infeasible.ts';
 import type { Network } from './network.ts';
 import { HOT_MIN, maskCost, type Planner, STATE_MIN } from './planner.ts';
 import { type Candidate, MOST_REPORTS, type Reports, withReports } from './reports.ts';
 import { type Active, expectedSearch, type Missing, type Roads, roadsAfter, type SearchStart } from './search.ts';
-import type { StandingReading } from './settle.ts';
 import type { Weights } from './shape.ts';
 
 /** What stands open and warm on the bench right now. */
@@ -29,7 +29,7 @@ export interface Situation {
   readonly told: ReadonlySet<string>;
   readonly epoch: number;
   /** What was tried and cannot be made. */
-  readonly barred: Bars;
+  readonly isInfeasible: IsInfeasible;
 }
 
 /** One round of planning: what is believed and how the bench stands. */
@@ -108,7 +108,7 @@ function rowMassOf({ network, belief }: Round, key: string, { sets, masses }: Ac
 
 /**
  * How far each check is expected to move belief over the sets: half the sum of changes, 0 (it tells nothing) .. 1. No search can be
- * shortened by more than its length times this, settling apart.
+ * shortened by more than its length times this, confirming apart.
  */
 export function tellingOf(round: Round, active: Active): (candidate: Candidate) => number {
   // One check in several states sees the same rows.
@@ -258,7 +258,7 @@ export function candidatesOf(round: Round, active: Active, again: string | null)
     if ((instance.check.impliesState || RUNNING.includes(state)) && !possible(state)) continue;
     for (const temperature of temperaturesFor(instance, situation)) {
       if (temperature === 'hot' && (situation.crankingUnsafe || !possible('idle'))) continue;
-      if (isBarred(situation, instance, state, temperature)) continue;
+      if (isInfeasibleIn(situation, instance, state, temperature)) continue;
       const read = readOn.get(instance.key)?.some((r) => r.epoch === situation.epoch && readAt(r, state, temperature));
       if (!read || instance.key === again)
         out.push(
@@ -273,12 +273,13 @@ export function candidatesOf(round: Round, active: Active, again: string | null)
 }
 
 /** Whether that cannot be made as things stand. What does not idle is not brought to heat either; what is hot already is. */
-export const isBarred = (
-  { barred, hot }: Pick<Situation, 'barred' | 'hot'>,
+export const isInfeasibleIn = (
+  { isInfeasible, hot }: Pick<Situation, 'isInfeasible' | 'hot'>,
   instance: Pick<CheckInstance, 'check' | 'cylinder'>,
   state: RunningState,
   temperature: Temperature | null,
-): boolean => barred(instance, state, temperature) || (temperature === 'hot' && !hot && barred(instance, 'idle', null));
+): boolean =>
+  isInfeasible(instance, state, temperature) || (temperature === 'hot' && !hot && isInfeasible(instance, 'idle', null));
 
 /** What was told already is no report to hope for. */
 const withoutTold = (candidate: Candidate, { told }: Situation): Candidate =>

@@ -69,11 +69,11 @@ export function placeVariable(
   assignments: number,
   faultIndex: ReadonlyMap<string, number>,
   stateIndex: ReadonlyMap<string, number>,
-  grownFrom: CompiledVariable | null,
+  expandedFrom: CompiledVariable | null,
 ): Placed {
   const { space } = layout;
-  const shape = grownFrom?.shape ?? shapeOf(spec, space.faults, assignments, faultIndex, stateIndex);
-  const rows = new Rows(shape, grownFrom);
+  const shape = expandedFrom?.shape ?? shapeOf(spec, space.faults, assignments, faultIndex, stateIndex);
+  const rows = new Rows(shape, expandedFrom);
   const setRow = new Int32Array(space.count);
   const own = new Int16Array(3);
   const touched: number[] = [];

@@ -11,12 +11,12 @@ export interface Evidence {
   readonly event: number;
 }
 
-/** Readings of one variable since the last repair; they share their slip and what shows itself today. */
+/** Readings of one variable since the last repair; they share their gross error and what shows itself today. */
 export interface Group {
   readonly variable: string;
   readonly readings: readonly Evidence[];
   /** Repeats at the same state that disagree. */
-  readonly unsteady: boolean;
+  readonly inConflict: boolean;
 }
 
 const sameAt = (a: At, b: At) => a.state === b.state && a.temperature === b.temperature;
@@ -47,27 +47,27 @@ function contradicts(a: Evidence, b: Evidence): boolean {
 
 /**
  * A group with one more reading. Equal repeats at the same state count once (the later one is kept); unequal ones stay side
- * by side and make the group unsteady. Nothing is averaged.
+ * by side as a data conflict. Nothing is averaged.
  */
 export function withReading(group: Group | undefined, evidence: Evidence): Group {
   const readings = group?.readings ?? [];
   const all = [...readings.filter((r) => !repeats(r, evidence)), evidence];
-  const unsteady = all.some((r, i) => all.some((other, j) => j > i && contradicts(r, other)));
-  return { variable: evidence.variable, readings: all, unsteady };
+  const inConflict = all.some((r, i) => all.some((other, j) => j > i && contradicts(r, other)));
+  return { variable: evidence.variable, readings: all, inConflict };
 }
 
-/** Likelihood of a group under every row of its variable, and its part in which nothing slipped. */
+/** Likelihood of a group under every row of its variable, and its part without a gross error. */
 export interface GroupLikelihood {
   readonly total: Float64Array;
-  readonly unslipped: Float64Array;
+  readonly errorFree: Float64Array;
 }
 
 /**
  * P(readings of the group | causes), row by row.
  *
- * With a chance `slip` the whole group says nothing. Otherwise the readings are independent given what shows itself today,
- * and that is shared: three good flashes are not three independent witnesses. In an unsteady group each reading is a
- * day of its own: it may slip by itself and the fault may come and go between them.
+ * With a chance `grossErrorChance` the whole group says nothing. Otherwise the readings are independent given what shows itself today,
+ * and that is shared: three good flashes are not three independent witnesses. In a conflict each reading is a
+ * day of its own: it may be in error by itself and the fault may come and go between them.
  */
 export function groupLikelihood(variable: CompiledVariable, group: Group): GroupLikelihood {
   const key = plainKey(group.readings);
@@ -76,7 +76,7 @@ export function groupLikelihood(variable: CompiledVariable, group: Group): Group
   plain.set(variable, kept);
   let found = kept.get(key);
   if (!found) {
-    found = likelihoodOf(variable, group, variable.grownFrom && groupLikelihood(variable.grownFrom, group));
+    found = likelihoodOf(variable, group, variable.expandedFrom && groupLikelihood(variable.expandedFrom, group));
     kept.set(key, found);
   }
   return found;
@@ -103,32 +103,32 @@ function plainKey(readings: readonly Evidence[]): string | null {
 function likelihoodOf(variable: CompiledVariable, group: Group, before: GroupLikelihood | null): GroupLikelihood {
   const { rows, today, spec } = variable;
   const total = new Float64Array(rows);
-  const unslipped = new Float64Array(rows);
+  const errorFree = new Float64Array(rows);
   const from = before ? before.total.length : 0;
   if (before) {
     total.set(before.total);
-    unslipped.set(before.unslipped);
+    errorFree.set(before.errorFree);
   }
   const perReading = group.readings.map((reading) => readingLikelihood(variable, reading));
   const blank = group.readings.map((reading) => saysNothing(variable, reading));
-  const kept = 1 - spec.slip;
-  if (group.unsteady) {
+  const kept = 1 - spec.grossErrorChance;
+  if (group.inConflict) {
     total.fill(1, from);
-    unslipped.fill(1, from);
+    errorFree.fill(1, from);
     const own = new Float64Array(rows);
     perReading.forEach((reading, k) => {
       asItLooks(today, [reading], from, kept, own);
       for (let row = from; row < rows; row++) {
-        unslipped[row]! *= own[row]!;
-        total[row]! *= own[row]! + spec.slip * blank[k]!;
+        errorFree[row]! *= own[row]!;
+        total[row]! *= own[row]! + spec.grossErrorChance * blank[k]!;
       }
     });
-    return { total, unslipped };
+    return { total, errorFree };
   }
-  const slipped = spec.slip * blank.reduce((p, b) => p * b, 1);
-  asItLooks(today, perReading, from, kept, unslipped);
-  for (let row = from; row < rows; row++) total[row] = unslipped[row]! + slipped;
-  return { total, unslipped };
+  const inError = spec.grossErrorChance * blank.reduce((p, b) => p * b, 1);
+  asItLooks(today, perReading, from, kept, errorFree);
+  for (let row = from; row < rows; row++) total[row] = errorFree[row]! + inError;
+  return { total, errorFree };
 }
 
 /** P(readings | row), averaged over what shows itself today, times `share`: into `out`, for the rows from `from` on. */
@@ -165,7 +165,7 @@ function readingLikelihood(variable: CompiledVariable, reading: Evidence): Float
   if (!found) {
     found = new Float64Array(variable.rows);
     // What it grew out of has weighed its rows already.
-    const before = variable.grownFrom && weighed.get(variable.grownFrom)?.get(reading);
+    const before = variable.expandedFrom && weighed.get(variable.expandedFrom)?.get(reading);
     if (before) found.set(before);
     variable.weigh(reading.at, reading.weights, found, before ? before.length : 0);
     kept.set(reading, found);
@@ -174,8 +174,8 @@ function readingLikelihood(variable: CompiledVariable, reading: Evidence): Float
 }
 
 /**
- * Likelihood of a reading that says nothing. In half the slips every part is as good as any other by itself; in the other half
- * the parts slipped together, as when the same exhaust was read twice. A proper distribution over what can be read.
+ * Likelihood of a reading that says nothing. In half of these errors every part is as good as any other by itself; in the other half
+ * the parts went wrong together, as when the same exhaust was read twice. A proper distribution over what can be read.
  */
 function saysNothing(variable: CompiledVariable, reading: Evidence): number {
   let apart = 1;

@@ -4,7 +4,7 @@ import type { Network, Placed } from './network.ts';
 import type { Space } from './space.ts';
 
 /**
- * What is believed: mass of each place, and how much of it rests on no reading having slipped. A chance is a mass over `whole`, what `all`
+ * What is believed: mass of each place, and how much of it rests on no reading being a gross error. A chance is a mass over `whole`, what `all`
  * adds up to: what multiplies every place alike changes none, and is left out.
  */
 export interface Mass {
@@ -12,9 +12,9 @@ export interface Mass {
   readonly all: Float64Array;
   /** Of each set, over all its states. */
   readonly sets: Float64Array;
-  readonly unslipped: Float64Array;
-  /** What `unslipped` is to be multiplied by to stand beside `all`. */
-  readonly unslippedScale: number;
+  readonly errorFree: Float64Array;
+  /** What `errorFree` is to be multiplied by to stand beside `all`. */
+  readonly errorFreeScale: number;
   readonly whole: number;
   /** P(what was multiplied in last | what was believed before), where that was new readings. */
   readonly chance: number;
@@ -25,7 +25,7 @@ export interface Mass {
 interface Sums {
   readonly faults: Float64Array;
   readonly states: readonly number[];
-  /** Of no reading having slipped. */
+  /** Of no reading being a gross error. */
   readonly clean: number;
 }
 
@@ -37,14 +37,14 @@ export const sameFigures = (a: Float64Array, b: Float64Array) => {
 /** What turns the old likelihood into the new one; null where the old one said "impossible", which no factor takes back. */
 export function over(after: GroupLikelihood, before: GroupLikelihood): GroupLikelihood | null {
   const rows = before.total.length;
-  for (let row = 0; row < rows; row++) if (!(before.total[row]! > 0 && before.unslipped[row]! > 0)) return null;
+  for (let row = 0; row < rows; row++) if (!(before.total[row]! > 0 && before.errorFree[row]! > 0)) return null;
   const total = new Float64Array(rows);
-  const unslipped = new Float64Array(rows);
+  const errorFree = new Float64Array(rows);
   for (let row = 0; row < rows; row++) {
     total[row] = after.total[row]! / before.total[row]!;
-    unslipped[row] = after.unslipped[row]! / before.unslipped[row]!;
+    errorFree[row] = after.errorFree[row]! / before.errorFree[row]!;
   }
-  return { total, unslipped };
+  return { total, errorFree };
 }
 
 /** Mass from the start of the epoch times every group, leaving out `without` if named. */
@@ -61,18 +61,18 @@ export function product(
 export function multiplied(network: Network, mass: Mass, factors: ReadonlyMap<string, GroupLikelihood>): Mass {
   if (factors.size === 0) return mass;
   const all = new Float64Array(mass.all);
-  const unslipped = new Float64Array(mass.unslipped);
-  let { unslippedScale } = mass;
+  const errorFree = new Float64Array(mass.errorFree);
+  let { errorFreeScale } = mass;
   let leftOut = 1 / mass.whole;
-  for (const [key, { total, unslipped: clean }] of factors) {
+  for (const [key, { total, errorFree: clean }] of factors) {
     const placed = network.placed(key, mass.layout);
     const common = scaleOf(total);
     const commonClean = scaleOf(clean);
-    multiplyInto(all, unslipped, placed, total, clean, 1 / common, 1 / commonClean);
-    unslippedScale *= commonClean / common;
+    multiplyInto(all, errorFree, placed, total, clean, 1 / common, 1 / commonClean);
+    errorFreeScale *= commonClean / common;
     leftOut *= common;
   }
-  return massOf(network, { layout: mass.layout, all, unslipped, unslippedScale }, leftOut);
+  return massOf(network, { layout: mass.layout, all, errorFree, errorFreeScale }, leftOut);
 }
 
 /** The figure of row 0, which is left out; 1 where nothing can be left out, for what cannot be with nothing wrong leaves those places nothing. */
@@ -81,7 +81,7 @@ const scaleOf = (figures: Float64Array) => (figures[0]! > 0 ? figures[0]! : 1);
 /** Multiplies each place by the figure of its row times `scale`: most places stand on row 0 and stay as they are. */
 function multiplyInto(
   all: Float64Array,
-  unslipped: Float64Array,
+  errorFree: Float64Array,
   { setRow, touched, touchedRow, furtherRow }: Placed,
   total: Float64Array,
   clean: Float64Array,
@@ -93,16 +93,16 @@ function multiplyInto(
     const i = touched[t]!;
     const row = touchedRow[t]!;
     all[i]! *= total[row]! * scale;
-    unslipped[i]! *= clean[row]! * cleanScale;
+    errorFree[i]! *= clean[row]! * cleanScale;
   }
   for (let k = 0, i = sets; k < furtherRow.length; k++, i++) {
     const row = furtherRow[k]!;
     all[i]! *= total[row]! * scale;
-    unslipped[i]! *= clean[row]! * cleanScale;
+    errorFree[i]! *= clean[row]! * cleanScale;
   }
   // The rest stands on row 0.
   if (!(total[0]! > 0)) for (let i = 0; i < sets; i++) if (setRow[i] === 0) all[i] = 0;
-  if (!(clean[0]! > 0)) for (let i = 0; i < sets; i++) if (setRow[i] === 0) unslipped[i] = 0;
+  if (!(clean[0]! > 0)) for (let i = 0; i < sets; i++) if (setRow[i] === 0) errorFree[i] = 0;
 }
 
 /** Beyond this, either way, masses are brought back to where figures are dense. */
@@ -115,7 +115,7 @@ const FAR = 1e100;
  */
 export function massOf(
   network: Network,
-  { layout, all, unslipped, unslippedScale }: Pick<Mass, 'layout' | 'all' | 'unslipped' | 'unslippedScale'>,
+  { layout, all, errorFree, errorFreeScale }: Pick<Mass, 'layout' | 'all' | 'errorFree' | 'errorFreeScale'>,
   leftOut?: number,
 ): Mass {
   const { furtherAssignment, space } = layout;
@@ -133,17 +133,17 @@ export function massOf(
     states: network.spec.states.map((_, k) =>
       byAssignment.reduce((sum, mass, s) => ((s >> k) & 1 ? sum + mass * scale : sum), 0),
     ),
-    clean: total(unslipped) * unslippedScale * scale,
+    clean: total(errorFree) * errorFreeScale * scale,
   };
   const chance = leftOut === undefined ? 1 : whole * leftOut;
-  if (whole < FAR && whole > 1 / FAR && unslippedScale < FAR && unslippedScale > 1 / FAR)
-    return { layout, all, sets, unslipped, unslippedScale, whole, chance, sums };
+  if (whole < FAR && whole > 1 / FAR && errorFreeScale < FAR && errorFreeScale > 1 / FAR)
+    return { layout, all, sets, errorFree, errorFreeScale, whole, chance, sums };
   return {
     layout,
     all: all.map((mass) => mass * scale),
     sets: sets.map((mass) => mass * scale),
-    unslipped: unslipped.map((mass) => mass * unslippedScale * scale),
-    unslippedScale: 1,
+    errorFree: errorFree.map((mass) => mass * errorFreeScale * scale),
+    errorFreeScale: 1,
     whole: 1,
     chance,
     sums,
@@ -170,7 +170,7 @@ function setsIn({ space, furtherSet }: Layout, all: Float64Array): Float64Array 
   return sets;
 }
 
-/** Mass of each fault, over every set it is in: the sets of one, then the pairs row by row, then what was grown. @returns the whole */
+/** Mass of each fault, over every set it is in: the sets of one, then the pairs row by row, then the sets of three. @returns the whole */
 function addUp({ faults: n, count, members }: Space, masses: Float64Array, faults: Float64Array): number {
   let whole = masses[0]!;
   for (let f = 0; f < n; f++) {

@@ -5,7 +5,7 @@ import { marginals } from './asked.ts';
 import type { Belief } from './belief.ts';
 import {
   candidatesOf,
-  isBarred,
+  isInfeasibleIn,
   makeCandidate,
   type Round,
   readAt,
@@ -14,11 +14,11 @@ import {
   tellingOf,
 } from './candidates.ts';
 import type { Catalogue } from './catalogue/instances.ts';
+import { meets, type StandingReading } from './confirm.ts';
 import type { Network } from './network.ts';
 import type { Planner } from './planner.ts';
 import { type Candidate, withReports } from './reports.ts';
 import { type Active, activeSets, expectedSearch, likeliest, roadsOf, type SearchStart } from './search.ts';
-import { meets, type StandingReading } from './settle.ts';
 import { type Why, whyOf } from './why.ts';
 
 /** Checks are told apart on the likeliest sets alone. */
@@ -51,14 +51,14 @@ export interface Plan {
   /** Minutes of search still ahead on average [min]. */
   readonly expectedSearchMin: number;
   readonly next: readonly NextCheck[];
-  /** True when no check is worth its minutes and `next` is simply the order that settles. Else the worthy ones, then what would settle the first suspect. */
-  readonly settlingOrder: boolean;
+  /** True when no check is worth its minutes and `next` is simply the order that confirms. Else the worthy ones, then what would confirm the first suspect. */
+  readonly confirmingOrder: boolean;
 }
 
 /**
  * What to check next, ranked by bench minutes saved on average (one step ahead).
  * value = search minutes now - expected search minutes after - minutes of the check.
- * @param again a variable whose reading most probably slipped, to be taken again before anything is bought; or null
+ * @param again a variable whose reading most probably is a gross error, to be taken again before anything is bought; or null
  */
 export function planNext(
   catalogue: Catalogue,
@@ -79,9 +79,9 @@ export function planNext(
     mask: planner.accessKeys.reduce((mask, key, bit) => (situation.open.has(key) ? mask | (1 << bit) : mask), 0),
     hot: situation.hot,
     repaired: situation.repaired,
-    // What cannot be made settles as little as what was taken twice in vain.
+    // What cannot be made confirms as little as what was taken twice in vain.
     refuted: Uint8Array.from(planner.probes, ({ instance, state, hot }, index) =>
-      isBarred(situation, instance, state, hot ? 'hot' : null)
+      isInfeasibleIn(situation, instance, state, hot ? 'hot' : null)
         ? 2
         : timesTaken(readBy(index).filter((r) => readAt(r, state, hot ? 'hot' : null))),
     ),
@@ -95,11 +95,11 @@ export function planNext(
   // One line per check and cylinder: the best of its conditions.
   const best = new Map<string, Ranked>();
   for (const entry of worth) if (!best.has(entry.candidate.instance.key)) best.set(entry.candidate.instance.key, entry);
-  const settlingOrder = best.size === 0;
-  const chosen = settlingOrder
+  const confirmingOrder = best.size === 0;
+  const chosen = confirmingOrder
     ? inSettlingOrder(round, search.order.slice(0, SETTLING_CHECKS_SHOWN), wide, search.minutes)
     : [...best.values()].slice(0, RANKED_CHECKS);
-  // However long its road, what would settle the first suspect is always in sight.
+  // However long its road, what would confirm the first suspect is always in sight.
   const settler = settlerOfFirstSuspect(round);
   if (settler !== null && !chosen.some((c) => c.candidate.instance.key === planner.probes[settler]!.instance.key)) {
     chosen.push(...inSettlingOrder(round, [settler], wide, search.minutes));
@@ -111,7 +111,7 @@ export function planNext(
       if (!looked) promote(round, next, id, states[0]!, null, { code: 'makes-safe' });
     }
   if (again !== null) promoteAgain(round, next, again);
-  return { expectedSearchMin: search.minutes, next, settlingOrder };
+  return { expectedSearchMin: search.minutes, next, confirmingOrder };
 }
 
 function searchNow({ network, planner, roads, start }: Round, active: Active) {
@@ -141,14 +141,14 @@ interface Ranked {
   readonly saved: number;
 }
 
-/** All checks told apart by how far they could move belief or settle something; the most telling of them ranked by their worth. */
+/** All checks told apart by how far they could move belief or confirm something; the most telling of them ranked by their worth. */
 function rank(round: Round, candidates: readonly Candidate[], wide: Active, now: number): Ranked[] {
   const tells = tellingOf(round, likeliest(wide, TOLD_APART_ON));
-  const settles = settlingChances(round);
+  const confirms = confirmingChances(round);
   return candidates
     .map((candidate) => ({
       candidate,
-      reach: Math.max(tells(candidate), settles.get(candidate.instance.key) ?? 0) * now - candidate.minutes,
+      reach: Math.max(tells(candidate), confirms.get(candidate.instance.key) ?? 0) * now - candidate.minutes,
     }))
     .sort((a, b) => b.reach - a.reach)
     .slice(0, RANKED_CHECKS)
@@ -156,8 +156,8 @@ function rank(round: Round, candidates: readonly Candidate[], wide: Active, now:
     .sort((a, b) => compare(a, b, round.situation));
 }
 
-/** Chance that one reading of a check settles some fault: routes that miss nothing else. */
-function settlingChances({ belief, planner, missing }: Round): Map<string, number> {
+/** Chance that one reading of a check confirms some fault: routes that miss nothing else. */
+function confirmingChances({ belief, planner, missing }: Round): Map<string, number> {
   const p = marginals(belief);
   const out = new Map<string, number>();
   for (const [r, route] of planner.routes.entries()) {
@@ -189,7 +189,7 @@ function inSettlingOrder(round: Round, order: readonly number[], active: Active,
   });
 }
 
-/** The next probe on the surest road that settles the likeliest fault; null when nothing can or it is settled. */
+/** The next probe on the surest road that confirms the likeliest fault; null when nothing can or it is confirmed. */
 function settlerOfFirstSuspect({ belief, planner, missing, start }: Round): number | null {
   const p = marginals(belief);
   const first = p.indexOf(Math.max(...p));
@@ -203,7 +203,7 @@ function settlerOfFirstSuspect({ belief, planner, missing, start }: Round): numb
   return best?.probe ?? null;
 }
 
-/** Puts the reading that most probably slipped at the top, in the state it was taken in. */
+/** Puts the reading that most probably is a gross error at the top, in the state it was taken in. */
 function promoteAgain(round: Round, next: NextCheck[], again: string): void {
   const reading = round.situation.readings.findLast(
     (r) => instanceKey(r.reading.check, r.reading.cylinder) === again,

@@ -5,8 +5,8 @@ import type { Need } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import type { Catalogue, CheckInstance } from './catalogue/instances.ts';
 import { AS_COMPLAINED, symptomChance } from './catalogue/symptomVariable.ts';
+import { neededOn } from './confirm.ts';
 import type { Network } from './network.ts';
-import { neededOn } from './settle.ts';
 
 /** Minutes to bring the engine into a state [P]. */
 export const STATE_MIN: Partial<Record<RunningState, number>> = {
@@ -37,7 +37,7 @@ export interface Route {
   readonly fault: number;
   readonly faultCylinder: number | null;
   readonly needs: readonly RouteNeed[];
-  /** P(every finding is as needed | the fault alone): a settling check can lie. */
+  /** P(every finding is as needed | the fault alone): a confirming check can lie. */
   readonly efficacy: number;
 }
 
@@ -108,7 +108,7 @@ class ProbeBook {
   }
 }
 
-/** What a settling rule asks for on this engine; null where some of it cannot be had. */
+/** What a confirming rule asks for on this engine; null where some of it cannot be had. */
 function needsOf(
   rule: readonly Need[],
   faultCylinder: number | null,
@@ -120,7 +120,7 @@ function needsOf(
   for (const need of rule) {
     const scope = checks.find((c) => c.check.id === need.check)?.check.scope;
     if (scope === undefined) return null;
-    // A fault of no cylinder is settled on any one of them.
+    // A fault of no cylinder is confirmed on any one of them.
     const targets = neededOn(need, scope === 'cylinder', faultCylinder, cylinders);
     for (const target of faultCylinder === null ? targets.slice(0, 1) : targets) {
       const probe = book.probeFor(need, target);
@@ -146,7 +146,7 @@ export function plannerFor(
   const book = new ProbeBook(made, cylinders);
   const { probes, accessKeys } = book;
   const routes = catalogue.faults.flatMap(({ definition, cylinder }, fault) =>
-    definition.settledBy.flatMap((rule): Route[] => {
+    definition.confirmedBy.flatMap((rule): Route[] => {
       const needs = needsOf(rule, cylinder, catalogue, book, cylinders);
       if (!needs) return [];
       return [{ fault, faultCylinder: cylinder, needs, efficacy: efficacyOf(network, probes, needs, fault, cylinder) }];

@@ -25,18 +25,18 @@ export function applyRepair(network: Network, belief: Belief, operator: RepairOp
   const { assignments, space } = network;
   // Every set with every assignment, as they may come to stand; what then has mass is laid out.
   const all = new Float64Array(space.count * assignments);
-  const unslipped = new Float64Array(all.length);
+  const errorFree = new Float64Array(all.length);
   const movesTo = movesOf(network, operator);
   const states = Array.from({ length: assignments }, (_, s) => stateTargets(s, operator));
   const move = (place: number, set: number, assignment: number) => {
     const mass = now.all[place]!;
     if (mass === 0) return;
-    const clean = now.unslipped[place]!;
+    const clean = now.errorFree[place]!;
     for (const { set: to, chance } of movesTo(set))
       for (const [state, share] of states[assignment]!) {
         const at = to * assignments + state;
         all[at]! += mass * chance * share;
-        unslipped[at]! += clean * chance * share;
+        errorFree[at]! += clean * chance * share;
       }
   };
   const { furtherSet, furtherAssignment } = now.layout;
@@ -60,8 +60,8 @@ export function applyRepair(network: Network, belief: Belief, operator: RepairOp
   const start = massOf(network, {
     layout,
     all: laidOut(all),
-    unslipped: laidOut(unslipped),
-    unslippedScale: now.unslippedScale,
+    errorFree: laidOut(errorFree),
+    errorFreeScale: now.errorFreeScale,
   });
   return { start, groups: new Map(), likelihoods: new Map(), now: start };
 }
@@ -110,10 +110,10 @@ function targetsOf({ space }: Network, i: number, { faults, fails, puts }: Repai
     const out: Target[] = [];
     for (const put of puts) {
       if (members.includes(put.fault)) continue;
-      const grown = space.indexOf([...members, put.fault].sort((x, y) => x - y));
+      const withPut = space.indexOf([...members, put.fault].sort((x, y) => x - y));
       // A set too large to be held keeps its mass: the new fault is then simply not foreseen.
-      if (grown < 0) continue;
-      out.push({ set: grown, chance: chance * put.chance });
+      if (withPut < 0) continue;
+      out.push({ set: withPut, chance: chance * put.chance });
       left -= put.chance;
     }
     out.push({ set: space.indexOf(members), chance: chance * left });

@@ -38,7 +38,7 @@ export const likeliest = ({ sets, members, masses }: Active, most: number): Acti
   masses: masses.subarray(0, most),
 });
 
-/** Routes with what is still missing in each; a route with nothing missing has settled its fault. */
+/** Routes with what is still missing in each; a route with nothing missing has confirmed its fault. */
 export type Missing = readonly (readonly number[])[];
 
 export interface SearchStart {
@@ -49,13 +49,13 @@ export interface SearchStart {
   readonly refuted: Uint8Array;
 }
 
-/** How much of its power to settle a check keeps when it is taken again after it said "ok" [M]. */
+/** How much of its power to confirm a check keeps when it is taken again after it said "ok" [M]. */
 const AGAIN_EFFICACY = 0.3;
 
 /** A fault unsettled with less than this chance is as good as found. */
 const SETTLED_ENOUGH = 0.08;
 
-/** A route as far as it is still to be gone; a road with nothing needed has settled its fault. */
+/** A route as far as it is still to be gone; a road with nothing needed has confirmed its fault. */
 interface Road {
   readonly fault: number;
   readonly power: number;
@@ -65,7 +65,7 @@ interface Road {
   readonly probeBits: number;
   /** Other roads gone through with this one. */
   readonly covers: readonly number[];
-  /** Of its own fault and of those it settles beside it. */
+  /** Of its own fault and of those it confirms beside it. */
   readonly faultBits: number;
 }
 
@@ -117,7 +117,7 @@ function roadOf(planner: Planner, missing: Missing, route: number, start: Search
   return { fault, power, needed, mask, heats, probeBits, covers, faultBits };
 }
 
-/** One search as it goes: what is still worth going for, at what price, and what is settled. */
+/** One search as it goes: what is still worth going for, at what price, and what is confirmed. */
 interface Going {
   readonly planner: Planner;
   readonly roads: Roads;
@@ -125,7 +125,7 @@ interface Going {
   readonly mass: Float64Array;
   /** Chance that a fault, if there, is still unsettled. */
   readonly left: Float64Array;
-  /** Minutes at which a fault is settled, weighed by the chance that it is. */
+  /** Minutes at which a fault is confirmed, weighed by the chance that it is. */
   readonly finish: Float64Array;
   /** Closed to begin with: what is not worth going for, and what has been gone. */
   readonly spent: Uint8Array;
@@ -218,7 +218,7 @@ function weigh(going: Going, r: number): void {
   going.ratios[r] = gain / Math.max(cost, 0.01);
 }
 
-function settle(going: Going, r: number): void {
+function confirm(going: Going, r: number): void {
   going.spent[r] = 1;
   const { fault, power } = going.roads[r]!;
   going.finish[fault]! += going.left[fault]! * power * Math.min(SEARCH_CAP_MIN, going.time);
@@ -239,7 +239,7 @@ function bestOf({ alive, ratios, standing }: Going): number {
   return best;
 }
 
-/** Goes one road: its checks are made, it and what they cover is settled, and what that touches is weighed anew. */
+/** Goes one road: its checks are made, it and what they cover is confirmed, and what that touches is weighed anew. */
 function goOne(going: Going, best: number): void {
   const { roads, done, spent, left, alive } = going;
   const taken = roads[best]!;
@@ -252,8 +252,8 @@ function goOne(going: Going, best: number): void {
   }
   going.mask |= taken.mask;
   going.hot ||= taken.heats;
-  settle(going, best);
-  for (const other of taken.covers) if (!spent[other]) settle(going, other);
+  confirm(going, best);
+  for (const other of taken.covers) if (!spent[other]) confirm(going, other);
   // Only what the step touched is weighed anew; a bit may stand for several, which weighs some for nothing.
   let still = 0;
   for (let i = 0; i < going.standing; i++) {
@@ -273,7 +273,7 @@ function goOne(going: Going, best: number): void {
 }
 
 /**
- * Expected minutes of search: the settling checks in order of probability over minutes, each paid once, access paid once along
+ * Expected minutes of search: the confirming checks in order of probability over minutes, each paid once, access paid once along
  * the way. A set of faults is finished at the last of them; before the first repair, at the first that explains the complaint.
  * Repairs are not counted: their minutes do not depend on the order.
  * @see Heckerman, Breese & Rommelse, CACM 38(3), 1995 (the p/c order)

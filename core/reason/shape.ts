@@ -18,7 +18,7 @@ export interface Today {
  */
 export interface CompiledVariable {
   readonly spec: SpecVariable;
-  readonly grownFrom: CompiledVariable | null;
+  readonly expandedFrom: CompiledVariable | null;
   readonly rows: number;
   readonly width: number;
   /** Where each part's outcomes start within a row. */

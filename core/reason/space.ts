@@ -26,15 +26,15 @@ export function buildSpace(faults: number, triples: Iterable<readonly [number, n
   if (!(faults >= 0 && faults <= 1000)) throw new RangeError('buildSpace: 0 to 1000 faults');
   const plain = 1 + faults + (faults * (faults - 1)) / 2;
   const threes = new Map<number, number>();
-  const grown: number[] = [];
+  const added: number[] = [];
   const keyOf = (a: number, b: number, c: number) => (a * faults + b) * faults + c;
   for (const [a, b, c] of triples) {
     const key = keyOf(a, b, c);
     if (threes.has(key)) continue;
-    threes.set(key, plain + grown.length / 3);
-    grown.push(a, b, c);
+    threes.set(key, plain + added.length / 3);
+    added.push(a, b, c);
   }
-  const count = plain + grown.length / 3;
+  const count = plain + added.length / 3;
   const members = new Int16Array(3 * count).fill(-1);
   const sizes = new Uint8Array(count);
   let at = 1;
@@ -49,7 +49,7 @@ export function buildSpace(faults: number, triples: Iterable<readonly [number, n
       sizes[at] = 2;
     }
   }
-  members.set(grown, 3 * plain);
+  members.set(added, 3 * plain);
   sizes.fill(3, plain);
   return {
     faults,

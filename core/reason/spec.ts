@@ -29,7 +29,7 @@ export interface SpecVariable {
   /** Every fault or state that can change it. */
   readonly touches: readonly string[];
   /** Chance that a reading says nothing. */
-  readonly slip: number;
+  readonly grossErrorChance: number;
   /** P(outcome) of each part with exactly these of its touching causes present. */
   readonly distribution: (active: readonly string[], at: At) => readonly (readonly number[])[];
   /** Chance that the fault shows itself today; shared by all readings of this variable. 1 = always. */

@@ -18,7 +18,7 @@ export function variableOf(
   shape: Shape,
   book: Book,
   rows: number,
-  grownFrom: CompiledVariable | null,
+  expandedFrom: CompiledVariable | null,
 ): CompiledVariable {
   const { spec, width, offsets } = shape;
   const tabulated = rows * width <= LARGEST_TABLE;
@@ -28,15 +28,15 @@ export function variableOf(
     let kept = tables.get(key);
     if (!kept) {
       kept = new Float64Array(rows * width);
-      if (grownFrom?.tabulated) kept.set(grownFrom.table(at));
-      fillRows(shape, book, at, kept, grownFrom?.tabulated ? grownFrom.rows : 0, rows);
+      if (expandedFrom?.tabulated) kept.set(expandedFrom.table(at));
+      fillRows(shape, book, at, kept, expandedFrom?.tabulated ? expandedFrom.rows : 0, rows);
       if (tabulated) tables.set(key, kept);
     }
     return kept;
   };
   return {
     spec,
-    grownFrom,
+    expandedFrom,
     rows,
     width,
     offsets,

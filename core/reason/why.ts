@@ -6,7 +6,7 @@ import { aloneAt } from './space.ts';
 export type Why =
   | { readonly code: 'side' }
   | { readonly code: 'splits'; readonly a: string; readonly b: string; readonly pA: number; readonly pB: number }
-  | { readonly code: 'settles'; readonly fault: string; readonly p: number }
+  | { readonly code: 'confirms'; readonly fault: string; readonly p: number }
   | { readonly code: 'clears'; readonly fault: string; readonly p: number }
   | { readonly code: 'again' }
   | { readonly code: 'makes-safe' }
@@ -21,11 +21,11 @@ export function whyOf({ catalogue, network, belief, planner, missing }: Round, c
     .sort((a, b) => p[b]! - p[a]!)
     .slice(0, SUSPECTS_WEIGHED);
   const key = candidate.instance.key;
-  const settles = planner.routes.find(
+  const confirms = planner.routes.find(
     (route, r) =>
       p[route.fault]! > 0.2 && missing[r]!.length === 1 && planner.probes[missing[r]![0]!]!.instance.key === key,
   );
-  if (settles) return { code: 'settles', fault: catalogue.faults[settles.fault]!.key, p: p[settles.fault]! };
+  if (confirms) return { code: 'confirms', fault: catalogue.faults[confirms.fault]!.key, p: p[confirms.fault]! };
   const { setRow } = network.placed(key, belief.now.layout);
   const profile = (f: number) => candidate.reports.map(({ ratio }) => ratio[setRow[aloneAt(f)]!]!);
   const profiles = suspects.map(profile);

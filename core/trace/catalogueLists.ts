@@ -48,7 +48,7 @@ export function faultsAsData() {
     weight: f.weight,
     condition: false,
     weighed: true,
-    settledBy: f.settledBy,
+    confirmedBy: f.confirmedBy,
     repair: f.repair,
     behind: f.behind,
     endsInDecision: f.endsInDecision,

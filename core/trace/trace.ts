@@ -28,10 +28,10 @@ export function traceStep(bench: Bench, event: number, options: TraceOptions = {
     conditions: summary.conditions.map((c) => ({ condition: c.id, p: rounded(c.p, 6) })),
     sides: Object.fromEntries(summary.sides.map((p, i) => [String(i + 1), rounded(p, 6)])),
     surprise: rounded(summary.surprise, 6),
-    ...(summary.slipped === null ? {} : { slipped: summary.slipped }),
-    unsteady: summary.unsteady,
+    ...(summary.grossError === null ? {} : { slipped: summary.grossError }),
+    unsteady: summary.conflicting,
     ...planOf(bench, summary, options),
-    settled: summary.settled.map((s) => ({ ...named(s.fault), by: s.by })),
+    settled: summary.confirmed.map((s) => ({ ...named(s.fault), by: s.by })),
     phase: summary.phase,
     retests: summary.retests.map(({ check, cylinder, condition, temperature }) => ({
       check,

@@ -2,8 +2,8 @@ import {
   advance,
   type Bench,
   type BenchSummary,
-  cannotBeMade,
   handsBack,
+  isInfeasible,
   openBench,
   summarise,
 } from '../bench/index.ts';
@@ -114,7 +114,7 @@ class Trial {
       const summary = summarise(this.bench);
       if (this.bench.repairs.length === 0) this.calibrate(summary);
       // Nobody replaces the same part twice in a job.
-      const proven = summary.settled.find((s) => !this.repairsMade.has(s.fault));
+      const proven = summary.confirmed.find((s) => !this.repairsMade.has(s.fault));
       if (proven) this.ruleOutOrRepair(proven);
       else {
         const end = this.handOver(summary) ?? this.checkOn(summary);
@@ -159,7 +159,7 @@ class Trial {
     if (canMake(this.view, asked)) this.make(asked);
     else {
       // That it cannot be brought to that state is written down, with what is seen of it instead.
-      this.record(unmadeOf(this.view, asked));
+      this.record(notPerformedOf(this.view, asked));
       otherwise();
     }
   }
@@ -188,7 +188,7 @@ class Trial {
   }
 
   /** What lies open is looked at before a part is bought; then it is. */
-  private ruleOutOrRepair({ fault, ruleOut }: BenchSummary['settled'][number]): void {
+  private ruleOutOrRepair({ fault, ruleOut }: BenchSummary['confirmed'][number]): void {
     const look = ruleOut && { ...ruleOut, condition: checkOf(ruleOut.check).states[0]!, temperature: null };
     if (look && canMake(this.view, look)) {
       this.minutes += minutesOf(this.bench, look);
@@ -373,10 +373,10 @@ const wasSeen = (bench: Bench, { check }: Asked) =>
 
 /** It is written down already, since the last repair, that the engine does not come to that state. */
 const wasInVain = (bench: Bench, view: View, asked: Asked): boolean =>
-  !canMake(view, asked) && cannotBeMade(bench, asked);
+  !canMake(view, asked) && isInfeasible(bench, asked);
 
 /** The engine does not come to that state; what is made on a standing hot one wants it to run first. */
-const unmadeOf = (view: View, { check, condition, temperature }: Asked): unknown =>
+const notPerformedOf = (view: View, { check, condition, temperature }: Asked): unknown =>
   DEMANDING.includes(condition) && (condition === 'cranking' || starts(view, false))
     ? { unmade: check, condition, ...(temperature === 'hot' ? { temperature } : {}), because: 'not-reached' }
     : { unmade: SEEN_INSTEAD['it-cranks'].check, condition: 'idle', because: 'not-reached' };

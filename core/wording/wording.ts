@@ -1,4 +1,4 @@
-import type { RawCheckEvent, Unmade } from '../casefile/index.ts';
+import type { NotPerformed, RawCheckEvent } from '../casefile/index.ts';
 import { accessLabel, type CheckDefinition, findCheck, type Reading } from '../checks/index.ts';
 import { SYMPTOMS } from '../complaint/symptoms.ts';
 import type { RepairAction, RunningState, Temperature } from '../engine/index.ts';
@@ -29,11 +29,11 @@ export const NOT_REACHED_WORDS: Partial<Record<RunningState, string>> = {
 };
 export const OUT_OF_REACH_WORDS = 'Cannot get at it, or no tool for it';
 /** Why a check could not be made. */
-export const unmadeWords = ({
+export const notPerformedWords = ({
   condition,
   temperature,
   because,
-}: Pick<Unmade, 'condition' | 'temperature' | 'because'>): string =>
+}: Pick<NotPerformed, 'condition' | 'temperature' | 'because'>): string =>
   because === 'out-of-reach'
     ? OUT_OF_REACH_WORDS
     : `${NOT_REACHED_WORDS[condition]}${temperature === 'hot' ? ' hot' : ''}`;
@@ -127,7 +127,7 @@ export function whySentence(why: Why, cards: FaultTitles, sides?: readonly strin
       return 'Tells which cylinder';
     case 'splits':
       return `Splits "${faultLabel(why.a, cards, sides)}" from "${faultLabel(why.b, cards, sides)}" (${parts(why.pA, why.pB)})`;
-    case 'settles':
+    case 'confirms':
       return `Would settle "${faultLabel(why.fault, cards, sides)}"`;
     case 'clears':
       return `Speaks for or against "${faultLabel(why.fault, cards, sides)}"`;

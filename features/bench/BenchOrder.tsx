@@ -105,7 +105,7 @@ export const BenchOrder = memo(function BenchOrder({
           <span className="text-[0.85rem] text-soft">
             {stale
               ? 'being worked out anew'
-              : plan.settlingOrder
+              : plan.confirmingOrder
                 ? 'in the order that settles'
                 : `${Math.round(plan.expectedSearchMin)} min to go, on average`}
           </span>

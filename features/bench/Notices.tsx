@@ -17,9 +17,9 @@ interface Props extends Connection {
   readonly summary: BenchSummary;
   readonly plan: Plan | null;
   readonly closed: boolean;
-  readonly slippedLine: string | null;
+  readonly grossErrorLine: string | null;
   /** The same was taken again, and it still does not fit. */
-  readonly slippedAgain: boolean;
+  readonly grossErrorAgain: boolean;
 }
 
 /** How the bench stands with the shop's computer, with what this browser keeps, and with its own reasoner. */
@@ -32,16 +32,16 @@ interface Connection {
 }
 
 /** What stands between the ridge and the plate: what does not fit, what has a cause of its own, what is out of reach. */
-export function Notices({ summary, plan, closed, slippedLine, slippedAgain, ...connection }: Props) {
+export function Notices({ summary, plan, closed, grossErrorLine, grossErrorAgain, ...connection }: Props) {
   const cards = useFaultCards();
   const asked = closed ? [] : summary.conditions.filter(({ p }) => p >= 0.5);
   return (
     <>
       <ConnectionNotices {...connection} />
-      {slippedLine !== null && (
+      {grossErrorLine !== null && (
         <Bar testId="slipped">
-          These do not fit together. Most likely slipped: {slippedLine}.{' '}
-          {slippedAgain
+          These do not fit together. Most likely slipped: {grossErrorLine}.{' '}
+          {grossErrorAgain
             ? 'It was taken more than once: if a line is wrong, strike it.'
             : 'Take it again before anything is bought.'}
         </Bar>
@@ -49,10 +49,10 @@ export function Notices({ summary, plan, closed, slippedLine, slippedAgain, ...c
       {asked.map(({ id }) => (
         <Bar key={id}>{cards[id]?.behind}</Bar>
       ))}
-      {summary.unsteady.length > 0 && (
+      {summary.conflicting.length > 0 && (
         <Bar>
           Unsteady: the same check gave two answers (
-          {summary.unsteady
+          {summary.conflicting
             .map((v) => {
               const { id, cylinder } = splitKey(v);
               return checkLabel(id, cylinder);
@@ -106,7 +106,7 @@ function SearchNotice({ plan, suspects }: { plan: Plan; suspects: readonly Suspe
         on.
       </Bar>
     );
-  if (!plan.settlingOrder || left.length === 0) return null;
+  if (!plan.confirmingOrder || left.length === 0) return null;
   return (
     <Bar>
       Not sure yet: {left.map((s) => faultLabel(s.key, cards).toLowerCase()).join(', or ')}. No check would save more

@@ -4,7 +4,7 @@ import {
   type CaseHead,
   checkOf,
   type RawCheckEvent,
-  type RawUnmadeEvent,
+  type RawNotPerformedEvent,
   type Reading,
   type StandingReading,
 } from '@/core/index.ts';
@@ -34,7 +34,7 @@ interface Props {
   readonly onSide: (cylinder: number | null) => void;
   /** True when it was taken down; false while it is asked who does it. */
   readonly onRecord: (events: readonly { readonly event: RawCheckEvent; readonly id: string }[]) => boolean;
-  readonly onUnmade: (event: RawUnmadeEvent, id: string) => boolean;
+  readonly onNotPerformed: (event: RawNotPerformedEvent, id: string) => boolean;
   readonly onLeave: (() => void) | null;
   readonly takesFocus: TakesFocus;
 }
@@ -110,9 +110,9 @@ export function Plate({ plate, first, head, habit, readings, epoch, beforeText, 
       <PlateFoot
         {...{ form, foot, plate, check, head, state, judged, figure }}
         // Once something was read it was made.
-        mayBeUnmade={!plate.retest && plate.replaces === null && drafts.every((d) => d.drafted.state === 'empty')}
-        onUnmade={(event) => {
-          recorded.current = on.onUnmade(event, ids[0]!);
+        mayBeNotPerformed={!plate.retest && plate.replaces === null && drafts.every((d) => d.drafted.state === 'empty')}
+        onNotPerformed={(event) => {
+          recorded.current = on.onNotPerformed(event, ids[0]!);
         }}
         onLeave={on.onLeave}
       />

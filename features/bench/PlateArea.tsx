@@ -34,7 +34,7 @@ function Lying({ bench, jobId, head, habit }: Props) {
         <ClosedPlate jobId={jobId} ending={record.events.at(-1)?.event} sent={lines.length === record.events.length} />
       );
     case 'repair': {
-      const { fault, orElse, proof, ruleOut } = summary.settled[0]!;
+      const { fault, orElse, proof, ruleOut } = summary.confirmed[0]!;
       return (
         <RepairPlate
           key={fault}
@@ -82,7 +82,7 @@ function Lying({ bench, jobId, head, habit }: Props) {
           onTouched={bench.touched}
           onSide={(cylinder) => dispatch({ kind: 'side', plate: shown.plate, cylinder })}
           onRecord={bench.recordPlate}
-          onUnmade={put}
+          onNotPerformed={put}
           onLeave={shown.by !== 'picked' && !bench.view.more ? null : bench.leave}
           takesFocus={bench.takesFocus}
         />

@@ -1,9 +1,9 @@
 import { type RefObject, Suspense, useState } from 'react';
-import type { CaseHead, CheckDefinition, NumberField, RawUnmadeEvent } from '@/core/index.ts';
+import type { CaseHead, CheckDefinition, NumberField, RawNotPerformedEvent } from '@/core/index.ts';
 import { Button } from '@/ui/Button.tsx';
 import { nextBox, rubOut, typeInto } from './boxFocus.ts';
 import { boxesOf, type Entry } from './entry.ts';
-import { Keypad, WhyUnmade } from './panels.ts';
+import { Keypad, WhyNotPerformed } from './panels.ts';
 import type { PlateCheck } from './plateCheck.ts';
 import type { Judged } from './usePlateEntry.ts';
 import { VerdictHead } from './Verdict.tsx';
@@ -19,15 +19,15 @@ interface Props {
   /** The box the screen keypad types into. */
   readonly figure: HTMLInputElement | null;
   /** Nothing was read yet: it may be that it cannot be made. */
-  readonly mayBeUnmade: boolean;
-  readonly onUnmade: (event: RawUnmadeEvent) => void;
+  readonly mayBeNotPerformed: boolean;
+  readonly onNotPerformed: (event: RawNotPerformedEvent) => void;
   readonly onLeave: (() => void) | null;
 }
 
 /** The foot of the plate, always in sight: record, the verdict, why not, and the figures for a finger. */
 export function PlateFoot(props: Props) {
-  const { form, foot, plate, check, head, state, judged, figure, mayBeUnmade, onUnmade, onLeave } = props;
-  const [unmade, setUnmade] = useState(false);
+  const { form, foot, plate, check, head, state, judged, figure, mayBeNotPerformed, onNotPerformed, onLeave } = props;
+  const [asksWhy, setAsksWhy] = useState(false);
   const field = figure ? fieldOf(check, head, figure.name) : null;
   return (
     <div ref={foot} data-sticky className="sticky bottom-0 z-10 mt-auto border-t-2 border-line bg-sheet">
@@ -41,16 +41,16 @@ export function PlateFoot(props: Props) {
               assessed && <VerdictHead key={side} check={check} assessed={assessed} side={plate.pair ? side : null} />,
           )}
         </div>
-        {mayBeUnmade && (
-          <Button aria-expanded={unmade} onClick={() => setUnmade(!unmade)}>
+        {mayBeNotPerformed && (
+          <Button aria-expanded={asksWhy} onClick={() => setAsksWhy(!asksWhy)}>
             Cannot be made
           </Button>
         )}
         {onLeave && <Button onClick={onLeave}>Back to the plan</Button>}
       </div>
-      {mayBeUnmade && unmade && (
+      {mayBeNotPerformed && asksWhy && (
         <Suspense fallback={null}>
-          <WhyUnmade plate={plate} state={state} onUnmade={onUnmade} />
+          <WhyNotPerformed plate={plate} state={state} onNotPerformed={onNotPerformed} />
         </Suspense>
       )}
       {figure && field && (

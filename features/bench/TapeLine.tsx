@@ -19,7 +19,7 @@ import {
 } from '@/core/index.ts';
 import { Button } from '@/ui/Button.tsx';
 import { useFaultCards } from './FaultWords.tsx';
-import { accessKey, checkOfLine, type Line, unmadeText, whenText } from './tapeLines.ts';
+import { accessKey, checkOfLine, type Line, notPerformedText, whenText } from './tapeLines.ts';
 
 /** What stood before a repair, beside the line that shows it after. */
 export interface Before {
@@ -140,7 +140,7 @@ function PrintedWork({ event }: { event: RawEvent }) {
         {event.note ? `. ${event.note}` : ''}
       </p>
     );
-  if ('unmade' in event) return <p>{unmadeText(event)}</p>;
+  if ('unmade' in event) return <p>{notPerformedText(event)}</p>;
   if ('access' in event)
     return (
       <p>

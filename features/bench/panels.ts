@@ -8,7 +8,7 @@ export const AnyRepair = later(() => import('./RepairPanel.tsx').then((m) => m.A
 export const RepairPlate = later(() => import('./RepairPanel.tsx').then((m) => m.RepairPlate));
 export const ReadyPlate = later(() => import('./ReadyPlate.tsx').then((m) => m.ReadyPlate));
 export const ClosedPlate = later(() => import('./ClosedPlate.tsx').then((m) => m.ClosedPlate));
-export const WhyUnmade = later(() => import('./WhyUnmade.tsx').then((m) => m.WhyUnmade));
+export const WhyNotPerformed = later(() => import('./WhyNotPerformed.tsx').then((m) => m.WhyNotPerformed));
 export const VerdictWorking = later(() => import('./VerdictWorking.tsx').then((m) => m.VerdictWorking));
 export const Keypad = later(() => import('./Keypad.tsx').then((m) => m.Keypad));
 export const Notices = later(() => import('./Notices.tsx').then((m) => m.Notices));
@@ -21,7 +21,7 @@ export const PANELS = [
   RepairPlate,
   ReadyPlate,
   ClosedPlate,
-  WhyUnmade,
+  WhyNotPerformed,
   VerdictWorking,
   Keypad,
   Notices,

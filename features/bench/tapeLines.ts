@@ -2,11 +2,11 @@ import {
   accessLabel,
   checkLabel,
   checkOf,
+  notPerformedWords,
   type RawCheckEvent,
   type RawEvent,
-  type RawUnmadeEvent,
+  type RawNotPerformedEvent,
   readingText,
-  unmadeWords,
 } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
 import type { Unsent } from '@/features/record/client/keptRecord.ts';
@@ -63,8 +63,8 @@ export const accessKey = (event: { access: string; cylinder?: number | undefined
   event.cylinder === undefined ? event.access : `${event.access}[${event.cylinder}]`;
 
 /** What could not be made, and why. */
-export function unmadeText({ unmade, cylinder, condition, temperature, because }: RawUnmadeEvent): string {
-  const why = unmadeWords({
+export function notPerformedText({ unmade, cylinder, condition, temperature, because }: RawNotPerformedEvent): string {
+  const why = notPerformedWords({
     condition: condition ?? checkOf(unmade).states[0]!,
     temperature: temperature ?? null,
     because,
@@ -77,7 +77,7 @@ export function eventText(event: RawEvent): string {
   const check = checkOfLine(event);
   if (check) return `${checkLabel(check.check, check.cylinder ?? null)}, ${readingText(check)}`;
   if ('repair' in event && event.repair !== undefined) return 'the repair';
-  if ('unmade' in event) return unmadeText(event);
+  if ('unmade' in event) return notPerformedText(event);
   if ('access' in event) return accessLabel(accessKey(event));
   if ('close' in event) return 'the closing';
   return 'correct' in event ? 'the correction' : 'the note';

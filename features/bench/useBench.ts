@@ -4,11 +4,11 @@ import {
   type CaseHead,
   cylindersOf,
   type FaultCards,
+  grossErrorWasTakenAgain,
   type PartId,
   type RawCheckEvent,
   readingBefore,
   readingText,
-  slippedWasTakenAgain,
   stateLabel,
 } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
@@ -72,7 +72,7 @@ export function useBench({ job, head, caseHead, events: first, staff, desk, init
     const [entry] = plan?.next ?? [];
     return plan && entry ? plannedPlate(entry, plan, summary.sides) : NOTHING_PLANNED;
   }, [plan, summary.sides]);
-  const proven = summary.settled.length > 0;
+  const proven = summary.confirmed.length > 0;
   const shown = onPlate(view, { phase: summary.phase, proven, suggested, planStale: now.planStale });
   const plate = shown.kind === 'check' ? shown.plate : null;
   usePrepared(plate ?? NOTHING_PLANNED, caseHead, reasoner.prepare);
@@ -165,8 +165,8 @@ function noticesOf(
     summary,
     plan,
     closed: summary.phase === 'closed',
-    slippedLine: summary.slipped === null ? null : lineText(summary.slipped),
-    slippedAgain: slippedWasTakenAgain(now, summary),
+    grossErrorLine: summary.grossError === null ? null : lineText(summary.grossError),
+    grossErrorAgain: grossErrorWasTakenAgain(now, summary),
     waiting: written - events.length,
     reach,
     keeps,

@@ -87,7 +87,7 @@ export const complaintText = (head: Pick<RawCase, 'complaint'>) => head.complain
 function waitsFor(summary: BenchSummary, plan: Plan): string {
   switch (summary.phase) {
     case 'repair':
-      return `Repair: ${faultLabel(summary.settled[0]!.fault, CARDS)}`;
+      return `Repair: ${faultLabel(summary.confirmed[0]!.fault, CARDS)}`;
     case 'retest': {
       const [due] = summary.retests;
       return `Re-test: ${checkLabel(due!.check, due!.cylinder)}`;

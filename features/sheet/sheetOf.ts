@@ -8,6 +8,7 @@ import {
   faultLabel,
   findingsOf,
   fittedBypasses,
+  notPerformedWords,
   notShown,
   openTemporaries,
   outcomeLabel,
@@ -17,7 +18,6 @@ import {
   SYMPTOMS,
   stateLabel,
   summarise,
-  unmadeWords,
 } from '@/core/index.ts';
 import type { Job } from '@/db/jobs.ts';
 import type { Machine } from '@/db/machines.ts';
@@ -106,12 +106,12 @@ export function sheetOf(job: Job, machine: Machine, file: JobFile, people: reado
       unproven: f.proof.length === 0,
       behind: f.behind,
     })),
-    standing: summary.settled.map((s) => ({
+    standing: summary.confirmed.map((s) => ({
       title: faultLabel(s.fault, CARDS),
       proof: [...new Set(s.proof)].sort((a, b) => a - b).map(line),
     })),
     suspected:
-      findings.length === 0 && summary.settled.length === 0 && top
+      findings.length === 0 && summary.confirmed.length === 0 && top
         ? `${faultLabel(top.key, CARDS)}, about ${Math.round(100 * top.p)} in a hundred`
         : null,
     pairs: summary.pairs.map((pair) => beforeLineText(pair, raw)),
@@ -121,10 +121,10 @@ export function sheetOf(job: Job, machine: Machine, file: JobFile, people: reado
       text: readingText(raw(r.event)!),
       verdict: verdictOf(r, raw(r.event)!),
     })),
-    unmade: bench.unmade.map((u) => ({
+    unmade: bench.notPerformed.map((u) => ({
       number: u.event,
       check: checkLabel(u.check, u.cylinder),
-      why: unmadeWords(u),
+      why: notPerformedWords(u),
     })),
     ending: close && 'close' in close ? CLOSE_WORDS[close.close] : 'Still open',
     endingNote: close && 'close' in close ? (close.note ?? null) : null,

@@ -50,7 +50,7 @@ function shown(plate: Partial<PlateCheck>, more: Partial<Parameters<typeof Plate
         onTouched={onTouched}
         onSide={() => {}}
         onRecord={onRecord}
-        onUnmade={() => true}
+        onNotPerformed={() => true}
         onLeave={null}
         takesFocus="always"
         {...more}

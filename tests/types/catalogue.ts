@@ -70,7 +70,7 @@ const FAULT = {
   title: 'Made up',
   part: 'coil',
   weight: 1,
-  settledBy: [[{ check: 'spark.tester', outcomes: ['none'] }]],
+  confirmedBy: [[{ check: 'spark.tester', outcomes: ['none'] }]],
   repair: fix('replaced', 1, ['hood'], 'spark.tester'),
 } as const;
 
@@ -99,7 +99,7 @@ export const FAULT_TYPOS = [
   // @ts-expect-error a level its failure does not come in
   defineFault({ ...FAULT, id: 'spark.coil-weak', failures: [{ failure: 'pull', levels: { lean: 0.9 } }] }),
   // @ts-expect-error settled by what its check cannot say
-  defineFault({ ...FAULT, id: 'spark.coil-weak', settledBy: [[{ check: 'spark.tester', outcomes: ['wekk'] }]] }),
+  defineFault({ ...FAULT, id: 'spark.coil-weak', confirmedBy: [[{ check: 'spark.tester', outcomes: ['wekk'] }]] }),
   // @ts-expect-error a part that is not on the ridge
   defineFault({ ...FAULT, id: 'spark.coil-weak', part: 'coils' }),
   // @ts-expect-error a symptom nobody tells of

@@ -107,7 +107,7 @@ function groupChance(
     shared += chance;
   }
   const blank = readings.reduce((p, reading) => p * blankChance(variable, reading), 1);
-  return (1 - variable.slip) * shared + variable.slip * blank;
+  return (1 - variable.grossErrorChance) * shared + variable.grossErrorChance * blank;
 }
 
 function readingChance(variable: SpecVariable, active: readonly string[], reading: Evidence): number {

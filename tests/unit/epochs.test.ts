@@ -25,7 +25,7 @@ function thing(key: string, causes: Readonly<Record<string, number>>, slip: numb
     key,
     parts: [{ id: '', outcomes: ['ok', 'bad'] }],
     touches: Object.keys(causes),
-    slip,
+    grossErrorChance: slip,
     showsToday: (cause) => (cause === 'b' ? comes : 1),
     distribution: (active) => {
       const ok = active.reduce((quiet, cause) => quiet * (1 - causes[cause]!), 0.97);
@@ -98,7 +98,7 @@ class Enumerated {
       const without = likelihood(active.filter((c) => variable.showsToday(c) === 1));
       const comes = active.reduce((p, c) => p * variable.showsToday(c), 1);
       const seen = comes * likelihood(active) + (1 - comes) * without;
-      this.mass.set(at, mass * ((1 - variable.slip) * seen + variable.slip * blank));
+      this.mass.set(at, mass * ((1 - variable.grossErrorChance) * seen + variable.grossErrorChance * blank));
     }
     return this;
   }

@@ -58,7 +58,7 @@ describe('belief is exact over its hypothesis space', () => {
           key: 'x',
           parts: [{ id: '', outcomes: ['ok', 'low', 'bad'] }],
           touches: ['a', 'c', 's'],
-          slip: 0.02,
+          grossErrorChance: 0.02,
           showsToday: (cause) => (cause === 'c' ? 0.7 : 1),
           distribution: (active, at) => [
             noisyMax(
@@ -93,7 +93,7 @@ describe('belief is exact over its hypothesis space', () => {
       key,
       parts: [{ id: '', outcomes: ['silent', 'calls'] }],
       touches: ['alarm'],
-      slip: 0,
+      grossErrorChance: 0,
       showsToday: () => 1,
       distribution: (active) => {
         const p = active.includes('alarm') ? ifAlarm : ifNot;

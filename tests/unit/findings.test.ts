@@ -21,7 +21,7 @@ describe('the side a finding on the whole machine points to', () => {
     expect(p(said, `${fault}[2]`)).toBeGreaterThan(10 * p(said, `${fault}[1]`));
     // The other side is the mirror of it.
     expect(p(withEvents(bench, { check, outcome, cylinder: 1 }), `${fault}[1]`)).toBeCloseTo(p(said, `${fault}[2]`), 9);
-    expect(summarise(said).unsteady).toEqual([]);
+    expect(summarise(said).conflicting).toEqual([]);
   });
 
   it('is nothing where all is well, where the check shows no side, and on a single', () => {
@@ -78,9 +78,9 @@ describe('a fault that comes and goes', () => {
       volts(12.3),
       volts(0),
     );
-    const { settled, unsteady } = summarise(came);
-    expect(unsteady).toEqual(['fuel.solenoid-volts']);
-    expect(settled.map((s) => s.fault)).toEqual(['fuel.solenoid-feed']);
+    const { confirmed, conflicting } = summarise(came);
+    expect(conflicting).toEqual(['fuel.solenoid-volts']);
+    expect(confirmed.map((s) => s.fault)).toEqual(['fuel.solenoid-feed']);
     // Eleven volts on a battery of eleven and a half are a feed; on one of twelve and a half they are not.
     const low = { check: 'fuel.solenoid-volts', fields: { value: { value: 11.2, unit: 'V' } } };
     const battery = (posts: number) => ({ ...low, fields: { ...low.fields, posts: { value: posts, unit: 'V' } } });
@@ -154,7 +154,7 @@ describe('lash a millimetre out', () => {
   it.each([1, 2] as const)('is a rod or a stud, and no worn lash, on %i cylinder(s)', (cylinders) => {
     const far = read(1.4, cylinders);
     expect(p(far, 'valve.pushrod[1]')).toBeGreaterThan(p(far, 'valve.lash-wide[1]'));
-    expect(summarise(far).settled).toEqual([]);
+    expect(summarise(far).confirmed).toEqual([]);
     const some = read(0.4, cylinders);
     expect(p(some, 'valve.lash-wide[1]')).toBeGreaterThan(2 * p(some, 'valve.pushrod[1]'));
   });
@@ -182,7 +182,7 @@ describe('of readings that contradict each other', () => {
     ['the last, where it stands alone', [heat(212, 58), cut, heat(58, 212)], 3],
   ])('%s is the one that slipped', (_, events, slipped) => {
     const bench = withEvents(complaintOf(['low-power']), ...events);
-    expect(summarise(bench).slipped).toBe(slipped);
+    expect(summarise(bench).grossError).toBe(slipped);
   });
 });
 
@@ -214,14 +214,14 @@ describe('a proof that rests on a reading which most probably slipped', () => {
   it('stands once that was taken again, and not before', () => {
     const once = withEvents(cleared, lash);
     const doubted = summarise(once);
-    expect(doubted.slipped).toBe(15);
-    expect(doubted.settled).toEqual([]);
+    expect(doubted.grossError).toBe(15);
+    expect(doubted.confirmed).toEqual([]);
     expect(nextChecks(once, doubted).next[0]).toMatchObject({ check: 'valve.lash', why: { code: 'again' } });
-    expect(summarise(withEvents(once, lash)).settled).toMatchObject([{ fault: 'valve.lash-wide[1]' }]);
+    expect(summarise(withEvents(once, lash)).confirmed).toMatchObject([{ fault: 'valve.lash-wide[1]' }]);
   });
 
   it('stands where it cannot be taken again', () => {
     const cannot = withEvents(cleared, lash, { unmade: 'valve.lash', cylinder: 1, because: 'out-of-reach' });
-    expect(summarise(cannot)).toMatchObject({ slipped: 15, settled: [{ fault: 'valve.lash-wide[1]' }] });
+    expect(summarise(cannot)).toMatchObject({ grossError: 15, confirmed: [{ fault: 'valve.lash-wide[1]' }] });
   });
 });

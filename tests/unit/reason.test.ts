@@ -12,7 +12,7 @@ import {
 } from '@/core/index.ts';
 import { setMass } from '@/core/reason/asked.ts';
 import { catalogueFor } from '@/core/reason/catalogue/catalogueFor.ts';
-import { askedTriples } from '@/core/reason/grow.ts';
+import { askedTriples } from '@/core/reason/expand.ts';
 import {
   applyRepair,
   compileNetwork,
@@ -71,7 +71,7 @@ describe('the kill circuit, as it must come out (common practice, no source)', (
       { check: 'spark.tester', cylinder: 2, condition: 'cranking', outcome: 'none' },
     );
     const returns = withEvents(noSpark, { check: 'spark.kill-off-all', condition: 'cranking', outcome: 'returns' });
-    expect(summarise(returns).settled.map((s) => s.fault)).toEqual(['spark.kill-common']);
+    expect(summarise(returns).confirmed.map((s) => s.fault)).toEqual(['spark.kill-common']);
     const odds = (bench: Bench) => p(bench, 'spark.kill-common') / (1 - p(bench, 'spark.kill-common'));
     const same = withEvents(noSpark, { check: 'spark.kill-off-all', condition: 'cranking', outcome: 'same' });
     expect(odds(same)).toBeLessThan(0.3 * odds(noSpark));
@@ -133,8 +133,8 @@ describe('evidence', () => {
       },
     );
     const summary = summarise(bench);
-    expect(summary.unsteady).toEqual(['power.tester']);
-    expect(summary.settled).toEqual([]);
+    expect(summary.conflicting).toEqual(['power.tester']);
+    expect(summary.confirmed).toEqual([]);
   });
 
   it('three good flashes in three states do not clear an intermittent lead three times over', () => {
@@ -326,7 +326,7 @@ describe('the machinery on small networks', () => {
     key,
     parts: [{ id: '', outcomes: ['ok', 'bad'] }],
     touches,
-    slip: 0,
+    grossErrorChance: 0,
     showsToday: () => 1,
     distribution: (active) => [[1 - figures(active), figures(active)]],
   });
@@ -413,7 +413,7 @@ describe('the knowledge holds together', () => {
     const [solid, hydraulic] = [idsOf('solid'), idsOf('hydraulic')];
     for (const fault of FAULTS) {
       const ids = fault.appliesTo({ ...TWIN, lifters: 'solid', compressionRelease: 'automatic' }) ? solid : hydraulic;
-      const possible = fault.settledBy.some((rule) => rule.every((need) => ids.has(need.check)));
+      const possible = fault.confirmedBy.some((rule) => rule.every((need) => ids.has(need.check)));
       expect(possible, `${fault.id} can be settled`).toBe(true);
       expect(ids.has(fault.repair.retest), `${fault.id} re-test`).toBe(true);
       for (const left of fault.repair.leaves)

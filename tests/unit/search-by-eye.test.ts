@@ -37,12 +37,12 @@ describe('what is seen', () => {
     });
     const once = summarise(withEvents(bench, look('gnawed')));
     const after = summarise(withEvents(bench, look('ok'), look('gnawed')));
-    expect(after.unsteady).toEqual([]);
-    expect(after.settled.map((s) => s.fault)).toEqual(['power.wiring']);
+    expect(after.conflicting).toEqual([]);
+    expect(after.confirmed.map((s) => s.fault)).toEqual(['power.wiring']);
     expect(after.suspects[0]!.key).toBe(once.suspects[0]!.key);
     expect(after.suspects[0]!.p).toBeCloseTo(once.suspects[0]!.p, 12);
     // The other way round is a contradiction as ever.
-    expect(summarise(withEvents(bench, look('gnawed'), look('ok'))).unsteady).toEqual(['look.wiring']);
+    expect(summarise(withEvents(bench, look('gnawed'), look('ok'))).conflicting).toEqual(['look.wiring']);
   });
 });
 
@@ -56,20 +56,20 @@ describe('what one new part cures', () => {
   ];
 
   it('is proven together: a coil is replaced whether it is weak or fails hot', () => {
-    const { suspects, settled } = summarise(
+    const { suspects, confirmed } = summarise(
       withEvents(complaintOf(['low-power', 'misfire-intermittent'], { engine: single }), ...found),
     );
     const coils = suspects.filter((s) => s.fault.startsWith('spark.coil-'));
     expect(coils[0]!.p).toBeLessThan(0.5);
     expect(coils.reduce((sum, s) => sum + s.p, 0)).toBeGreaterThan(0.3);
-    expect(settled.map((s) => s.fault)).toEqual([coils[0]!.key]);
+    expect(confirmed.map((s) => s.fault)).toEqual([coils[0]!.key]);
   });
 
   it('is not proven by what another part explains as well', () => {
     const flat = summarise(
       withEvents(complaintOf(['cranks-slow']), { check: 'power.tester', condition: 'key-off', outcome: 'bad' }),
     );
-    expect(flat.settled).toEqual([]);
+    expect(flat.confirmed).toEqual([]);
   });
 });
 
@@ -86,7 +86,7 @@ describe('before a part is bought', () => {
     { check: 'spark.air-gap', cylinder: 2, fields: { gapA: mm(0.25), gapB: mm(0.27) } },
   ];
   const proven = withEvents(complaintOf(['low-power']), ...found);
-  const coil = (bench: typeof proven) => summarise(bench).settled.find((s) => s.fault === 'spark.coil-weak[2]');
+  const coil = (bench: typeof proven) => summarise(bench).confirmed.find((s) => s.fault === 'spark.coil-weak[2]');
 
   it('a look that opens nothing more is named with the proof, and holds it up in nothing', () => {
     expect(coil(proven)).toMatchObject({
@@ -105,6 +105,6 @@ describe('before a part is bought', () => {
   it('what buys nothing needs none', () => {
     const gap = { check: 'spark.air-gap', cylinder: 2, fields: { gapA: mm(0.6), gapB: mm(0.6) } };
     const wide = withEvents(complaintOf(['low-power']), ...found.slice(0, 3), gap);
-    expect(summarise(wide).settled).toMatchObject([{ fault: 'spark.gap-wide[2]', ruleOut: null }]);
+    expect(summarise(wide).confirmed).toMatchObject([{ fault: 'spark.gap-wide[2]', ruleOut: null }]);
   });
 });

@@ -137,19 +137,19 @@ describe('where a job stands', () => {
       worn,
       replaced,
     );
-    expect(summarise(bench).settled.map((s) => s.fault)).toContain('spark.coil-open[2]');
+    expect(summarise(bench).confirmed.map((s) => s.fault)).toContain('spark.coil-open[2]');
     const newCoil = job(
       ['one-cylinder'],
       { check: 'spark.lead-look', cylinder: 2, outcome: 'ok' },
       { check: 'spark.coil-ohms', cylinder: 2, outcome: 'open' },
       { repair: 'spark.coil-open', cylinder: 2, action: 'replaced' },
     );
-    expect(summarise(newCoil).settled).toEqual([]);
+    expect(summarise(newCoil).confirmed).toEqual([]);
   });
 
   it('the same fault found again after its repair is proven again', () => {
     const bench = job(['cranks-slow'], worn, replaced, { check: 'look.crank', outcome: 'slow' }, worn);
-    expect(summarise(bench).phase === 'repair' || summarise(bench).settled.length === 0).toBe(true);
+    expect(summarise(bench).phase === 'repair' || summarise(bench).confirmed.length === 0).toBe(true);
     expect(summarise(bench).suspects.find((s) => s.key === 'power.battery-worn')!.p).toBeGreaterThan(0.1);
   });
 

@@ -67,11 +67,11 @@ function smallProblem(next: () => number): Bench {
 type Chooser = (bench: Bench) => NextCheck | null;
 const oneStep: Chooser = (bench) => {
   const plan = nextChecks(bench, summarise(bench));
-  return plan.settlingOrder ? null : (plan.next[0] ?? null);
+  return plan.confirmingOrder ? null : (plan.next[0] ?? null);
 };
 const twoStep: Chooser = (bench) => {
   const plan = nextChecks(bench, summarise(bench));
-  return plan.settlingOrder ? null : (twoSteps(bench, plan).next[0] ?? null);
+  return plan.confirmingOrder ? null : (twoSteps(bench, plan).next[0] ?? null);
 };
 
 const searchLeft = (bench: Bench) => nextChecks(bench, summarise(bench)).expectedSearchMin;

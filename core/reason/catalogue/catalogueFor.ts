@@ -111,7 +111,7 @@ const DEAD_STOPS_SINGLE = 0.9;
 const WEAK_STOPS_SINGLE = 0.15;
 
 function onSingle(fault: FaultDefinition): FaultDefinition {
-  const definition = fault.settledOnSingle ? { ...fault, settledBy: fault.settledOnSingle } : fault;
+  const definition = fault.confirmedOnSingle ? { ...fault, confirmedBy: fault.confirmedOnSingle } : fault;
   const stops = definition.failures
     .filter(({ failure }) => failure === 'pull')
     .map(({ levels, when }): FaultDefinition['failures'][number] => ({

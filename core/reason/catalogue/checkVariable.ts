@@ -84,7 +84,7 @@ export function checkVariable(
   const shared = {
     key,
     parts,
-    slip: check.slip,
+    grossErrorChance: check.grossErrorChance,
     showsToday: (cause: string) => showsToday(byKey.get(cause)!) * seenBy(check.id, byKey.get(cause)!),
   };
   if (check.combine.kind === 'cure')

@@ -27,7 +27,7 @@ export function pointedVariable(
     key: pointedKey(check.id),
     parts: [{ id: '', outcomes: cylinders.map(String) }],
     touches: touching,
-    slip: 0,
+    grossErrorChance: 0,
     showsToday: () => 1,
     distribution: (active) => {
       const sides = new Set(active.map(sideOf));
@@ -50,7 +50,7 @@ export function troubleVariable(causes: readonly CauseInstance[]): SpecVariable 
     key: IMPLIED_TROUBLE,
     parts: [{ id: '', outcomes: ['yes', 'no'] }],
     touches: causes.map((c) => c.key),
-    slip: 0,
+    grossErrorChance: 0,
     showsToday: () => 1,
     maxima: { orders: [[1, 0]], pairs: [], cumulative: (cause) => [[cause === null ? 1 - IMAGINED : 0, 1]] },
     distribution: (active) => [active.length > 0 ? [1, 0] : [IMAGINED, 1 - IMAGINED]],
@@ -64,7 +64,7 @@ export function impliedVariable(
   failures: readonly FailureId[],
   barring: Readonly<Record<string, number>>,
 ): SpecVariable {
-  const barred = (cause: CauseInstance, at: At) => {
+  const prevents = (cause: CauseInstance, at: At) => {
     let chance = 0;
     for (const failure of failures) {
       for (const [level, share] of Object.entries(failureLevels(cause, failure, null, at) ?? {}))
@@ -75,16 +75,16 @@ export function impliedVariable(
   return {
     key,
     parts: [{ id: '', outcomes: ['yes', 'no'] }],
-    touches: touching(causes, waysOf(ALL_STATES), (cause, at) => barred(cause, at) > 0),
-    slip: 0.01,
+    touches: touching(causes, waysOf(ALL_STATES), (cause, at) => prevents(cause, at) > 0),
+    grossErrorChance: 0.01,
     showsToday: (cause) => showsToday(byKey.get(cause)!),
     maxima: {
       orders: [[0, 1]],
       pairs: [],
-      cumulative: (cause, at) => [[cause === null ? 0.995 : 1 - barred(byKey.get(cause)!, at), 1]],
+      cumulative: (cause, at) => [[cause === null ? 0.995 : 1 - prevents(byKey.get(cause)!, at), 1]],
     },
     distribution: (active, at) => {
-      const able = active.reduce((q, k) => q * (1 - barred(byKey.get(k)!, at)), 0.995);
+      const able = active.reduce((q, k) => q * (1 - prevents(byKey.get(k)!, at)), 0.995);
       return [[able, 1 - able]];
     },
   };

@@ -74,7 +74,7 @@ export function symptomVariable(
     touches: causes
       .filter(({ definition }) => definition.failures.length > 0 || Object.keys(definition.symptoms).length > 0)
       .map((c) => c.key),
-    slip: 0,
+    grossErrorChance: 0,
     showsToday: () => 1,
     maxima: {
       orders: SYMPTOM_IDS.map(() => [0, 1]),

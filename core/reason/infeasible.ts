@@ -1,16 +1,16 @@
-import type { Unmade } from '../casefile/index.ts';
+import type { NotPerformed } from '../casefile/index.ts';
 import { DEMANDING, RUNNING, type RunningState, type Temperature } from '../engine/index.ts';
 import type { CheckInstance } from './catalogue/instances.ts';
-import type { StandingReading } from './settle.ts';
+import type { StandingReading } from './confirm.ts';
 
 /** A check that could not be made, as the record has it: the event that says so, and the repairs made before. */
-export interface Barred extends Unmade {
+export interface Infeasible extends NotPerformed {
   readonly event: number;
   readonly epoch: number;
 }
 
 /** Whether a check in a state and heat is one of those that cannot be made. */
-export type Bars = (
+export type IsInfeasible = (
   instance: Pick<CheckInstance, 'check' | 'cylinder'>,
   state: RunningState,
   temperature: Temperature | null,
@@ -20,9 +20,13 @@ export type Bars = (
  * What cannot be made as things stand. An engine that does not come to one state comes to none that asks more of it, until the next repair or
  * until something is read there after all; what nobody gets at is out until it is read after all.
  */
-export function barredBy(unmade: readonly Barred[], readings: readonly StandingReading[], epoch: number): Bars {
+export function infeasibleBy(
+  notPerformed: readonly Infeasible[],
+  readings: readonly StandingReading[],
+  epoch: number,
+): IsInfeasible {
   const later = (event: number, of: (r: StandingReading) => boolean) => readings.some((r) => r.event > event && of(r));
-  const standing = unmade.filter((b) =>
+  const standing = notPerformed.filter((b) =>
     b.because === 'not-reached'
       ? b.epoch === epoch &&
         !later(b.event, ({ reading }) => RUNNING.includes(reading.condition) && reaches(reading, b))
@@ -46,5 +50,5 @@ const asksNoLess = (state: RunningState, than: RunningState) =>
 
 const reaches = (
   { condition, temperature }: { readonly condition: RunningState; readonly temperature: Temperature | null },
-  barred: Barred,
-) => asksNoLess(condition, barred.condition) && (barred.temperature !== 'hot' || temperature === 'hot');
+  infeasible: Infeasible,
+) => asksNoLess(condition, infeasible.condition) && (infeasible.temperature !== 'hot' || temperature === 'hot');

@@ -1,20 +1,20 @@
-import { DEMANDING, NOT_REACHED_WORDS, OUT_OF_REACH_WORDS, type RawUnmadeEvent } from '@/core/index.ts';
+import { DEMANDING, NOT_REACHED_WORDS, OUT_OF_REACH_WORDS, type RawNotPerformedEvent } from '@/core/index.ts';
 import { Button } from '@/ui/Button.tsx';
 import type { Entry } from './entry.ts';
 import type { PlateCheck } from './plateCheck.ts';
 
 /** Why not: the engine does not come to that state, or nobody gets at it. Neither says anything of a fault. */
-export function WhyUnmade({
+export function WhyNotPerformed({
   plate: { check, cylinder },
   state: { condition, temperature },
-  onUnmade,
+  onNotPerformed,
 }: {
   plate: PlateCheck;
   state: Entry;
-  onUnmade: (event: RawUnmadeEvent) => void;
+  onNotPerformed: (event: RawNotPerformedEvent) => void;
 }) {
-  const because = (why: RawUnmadeEvent['because']) => () =>
-    onUnmade({
+  const because = (why: RawNotPerformedEvent['because']) => () =>
+    onNotPerformed({
       unmade: check,
       ...(cylinder === null ? {} : { cylinder }),
       condition,

@@ -20,7 +20,7 @@ export interface StandingReading {
   readonly retest: boolean;
 }
 
-export interface Settled {
+export interface Confirmed {
   readonly fault: string;
   /** The event that completed the proof. */
   readonly by: number;
@@ -115,21 +115,21 @@ function shareOf({ weights }: Assessment, outcomes: readonly string[]): number {
 
 /**
  * Faults proven by the record. A rule is met when every finding it asks for stands, was not contradicted by an unequal repeat,
- * and no other live fault explains those findings equally. High probability alone never settles anything.
+ * and no other live fault explains those findings equally. High probability alone never confirms anything.
  * @param readings those that still speak of the engine as it is, also from before the repair of another part
  * @param canMake whether a check can be made on that cylinder as things stand
  */
-export function settledFaults(
+export function confirmedFaults(
   catalogue: Catalogue,
   network: Network,
   belief: Belief,
   readings: readonly StandingReading[],
   canMake: (check: string, cylinder: number | null) => boolean,
-): Settled[] {
+): Confirmed[] {
   const p = marginals(belief);
   let first = 0;
   for (let f = 0; f < p.length; f++) if (p[f]! > first) first = p[f]!;
-  const out: Settled[] = [];
+  const out: Confirmed[] = [];
   // Most of the time nothing is believed far enough, and then nothing needs to be proven.
   let proving: Proving | null = null;
   for (let f = 0; f < p.length; f++) {
@@ -143,8 +143,8 @@ export function settledFaults(
     // A proof that belief has turned away from is a reading to take again, not a verdict.
     if (behind || (together < BELIEVED && (together < FIRST_BELIEVED || together < first))) continue;
     proving ??= provingOf(catalogue, network, readings);
-    const settled = settledBy(catalogue, network, p, f, alike, together, proving, canMake);
-    if (settled) out.push(settled);
+    const confirmed = confirmedBy(catalogue, network, p, f, alike, together, proving, canMake);
+    if (confirmed) out.push(confirmed);
   }
   return out;
 }
@@ -165,7 +165,7 @@ const provingOf = (catalogue: Catalogue, network: Network, readings: readonly St
   groups: groupsOf(network, readings),
 });
 
-function settledBy(
+function confirmedBy(
   catalogue: Catalogue,
   network: Network,
   p: Float64Array,
@@ -174,12 +174,12 @@ function settledBy(
   together: number,
   proving: Proving,
   canMake: (check: string, cylinder: number | null) => boolean,
-): Settled | null {
+): Confirmed | null {
   const fault = catalogue.faults[f]!;
   // What comes and goes shows itself by not standing still.
-  const unsteadyToo = fault.definition.showsToday < 1 && together >= SURE;
-  for (const rule of fault.definition.settledBy) {
-    const proof = proofOf(rule, fault, proving, unsteadyToo);
+  const evenInConflict = fault.definition.showsToday < 1 && together >= SURE;
+  for (const rule of fault.definition.confirmedBy) {
+    const proof = proofOf(rule, fault, proving, evenInConflict);
     if (!proof) continue;
     const groups = proof.map(({ reading }) => proving.groups.get(instanceKey(reading.check, reading.cylinder))!);
     const events = proof.map((r) => r.event);
@@ -210,7 +210,7 @@ function ruleOutAt(
   );
   for (const { fault } of rivals) {
     const rival = faults[fault]!;
-    for (const [need, ...more] of rival.definition.settledBy) {
+    for (const [need, ...more] of rival.definition.confirmedBy) {
       const check = checkOf(need!.check);
       if (more.length > 0 || need!.part !== undefined || check.minutes > GLANCE_MIN || !scopes.has(check.id)) continue;
       const [cylinder = null] = neededOn(need!, check.scope === 'cylinder', rival.cylinder, cylinders);
@@ -265,7 +265,7 @@ function proofOf(
   rule: readonly Need[],
   fault: { readonly cylinder: number | null; readonly definition: FaultDefinition },
   { readings, scopes, cylinders, groups }: Proving,
-  unsteadyToo: boolean,
+  evenInConflict: boolean,
 ): StandingReading[] | null {
   const proof: StandingReading[] = [];
   for (const need of rule) {
@@ -274,7 +274,7 @@ function proofOf(
     for (const target of neededOn(need, scope === 'cylinder', fault.cylinder, cylinders)) {
       const found = readings.findLast((r) => meets(need, r, target, fault.cylinder));
       const group = groups.get(instanceKey(need.check, target));
-      if (!found || !group || (group.unsteady && !unsteadyToo)) return null;
+      if (!found || !group || (group.inConflict && !evenInConflict)) return null;
       proof.push(found);
     }
   }
@@ -297,7 +297,7 @@ function rivalsOf(
 ): Rival[] {
   const likelihoods = groups.map((group) => {
     const { variable, setRow } = network.placed(group.variable);
-    return { setRow, figures: groupLikelihood(variable, group).unslipped };
+    return { setRow, figures: groupLikelihood(variable, group).errorFree };
   });
   const fitOf = (fault: number) =>
     likelihoods.reduce((product, { setRow, figures }) => product * figures[setRow[aloneAt(fault)]!]!, 1);
