@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync, rmSync } from 'node:fs';
-import { gzipSync } from 'node:zlib';
 import { build, loadDemo, migrate, serve } from './lib/app.mjs';
 import { CHROMIUM, SOMEBODY_HERE } from './lib/browser.mjs';
+import { firstLoad } from './lib/firstLoad.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
 import { grantUpdates, startMariadb } from './lib/mariadb.mjs';
 import { under } from './lib/paths.mjs';
@@ -196,16 +196,9 @@ async function readingToPlate(address) {
   return { warm, opened };
 }
 
-/** Bytes of script the bench page asks for, gzipped as they travel; the reckoning worker's apart, it loads beside the page. */
-async function scriptSent(address) {
-  const html = await (await fetch(`${address}/jobs/job-heron-4-power`)).text();
-  // What stands for browsers without modules is not asked for by any this runs in.
-  const wanted = html.replace(/<script[^>]*nomodule[^>]*>/gi, '');
-  const chunks = new Set(wanted.match(/\/_next\/static\/chunks\/[\w.~-]+\.js/g));
-  let bytes = 0;
-  for (const chunk of chunks) bytes += gzipSync(Buffer.from(await (await fetch(address + chunk)).arrayBuffer())).length;
-  return bytes;
-}
+/** Bytes of script the bench page asks for. */
+const scriptSent = async (address) =>
+  (await firstLoad(`${address}/jobs/job-heron-4-power`)).reduce((sum, { bytes }) => sum + bytes, 0);
 
 async function core() {
   const { code, output } = await run(process.execPath, ['--import', 'tsx', under('scripts', 'bench-core.ts')]);

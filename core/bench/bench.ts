@@ -94,7 +94,7 @@ export function replayAll(head: CaseHead, events: readonly JobEvent[], options: 
   return events.reduce(advance, openBench(head, options));
 }
 
-/** One standing event put to the bench, without growing the space. */
+/** One standing event put to the bench, the hypotheses as they are. */
 function applied(bench: Bench, event: JobEvent | null): Bench {
   const number = bench.standing.length + 1;
   const standing = [...bench.standing, event];

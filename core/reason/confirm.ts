@@ -58,9 +58,9 @@ export const withoutOutrankedMisses = (readings: readonly StandingReading[]): re
 /** A suspect this probable still counts as another explanation [trials: at 0.02 a leak proven at its valve waited for debris nobody saw]. */
 const LIVE = 0.05;
 /** One this probable is worth a rule-out check before a part is bought [trials: a weak magnet, and a coil bought]. */
-const WORTH_A_GLANCE = 0.015;
+const WORTH_RULING_OUT = 0.015;
 /** Minutes of a check that is a rule-out check [min]. */
-const GLANCE_MIN = 2;
+const RULE_OUT_MIN = 2;
 /** A proof stands where the fault is more likely than not; and of the first suspect from here on, for what is left is spread over many. */
 const BELIEVED = 0.5;
 const FIRST_BELIEVED = 0.3;
@@ -212,7 +212,7 @@ function ruleOutAt(
     const rival = faults[fault]!;
     for (const [need, ...more] of rival.definition.confirmedBy) {
       const check = checkOf(need!.check);
-      if (more.length > 0 || need!.part !== undefined || check.minutes > GLANCE_MIN || !scopes.has(check.id)) continue;
+      if (more.length > 0 || need!.part !== undefined || check.minutes > RULE_OUT_MIN || !scopes.has(check.id)) continue;
       const [cylinder = null] = neededOn(need!, check.scope === 'cylinder', rival.cylinder, cylinders);
       if (readings.some(({ reading }) => reading.check === check.id && reading.cylinder === cylinder)) continue;
       if (!accessKeysFor(check, cylinder, cylinders).every((key) => opened.has(key))) continue;
@@ -304,7 +304,7 @@ function rivalsOf(
   const ownFit = fitOf(own);
   const out: Rival[] = [];
   for (let fault = 0; fault < p.length; fault++) {
-    if (fault === own || !(p[fault]! > WORTH_A_GLANCE) || alike.includes(fault)) continue;
+    if (fault === own || !(p[fault]! > WORTH_RULING_OUT) || alike.includes(fault)) continue;
     const fit = ownFit > 0 ? fitOf(fault) / ownFit : Infinity;
     if (fit >= NEARLY) out.push({ fault, fit });
   }

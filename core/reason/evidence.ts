@@ -99,7 +99,7 @@ function plainKey(readings: readonly Evidence[]): string | null {
   return outcome === null ? null : `${at.state}|${at.temperature}|${outcome}`;
 }
 
-/** @param before the same of the variable it grew out of, or null: its rows are not gone over again */
+/** @param before the same of the variable it was expanded from, or null: its rows are not gone over again */
 function likelihoodOf(variable: CompiledVariable, group: Group, before: GroupLikelihood | null): GroupLikelihood {
   const { rows, today, spec } = variable;
   const total = new Float64Array(rows);
@@ -164,7 +164,7 @@ function readingLikelihood(variable: CompiledVariable, reading: Evidence): Float
   let found = kept.get(reading);
   if (!found) {
     found = new Float64Array(variable.rows);
-    // What it grew out of has weighed its rows already.
+    // What it was expanded from has weighed its rows already.
     const before = variable.expandedFrom && weighed.get(variable.expandedFrom)?.get(reading);
     if (before) found.set(before);
     variable.weigh(reading.at, reading.weights, found, before ? before.length : 0);

@@ -157,7 +157,7 @@ function independentPrior(spec: NetworkSpec, space: Space): Float64Array {
 
 /**
  * Sizes get their fixed shares; inside a size sets compete by the product of their odds. The share of three is spread over
- * all triples, so that growing a few of them gives each its true share and no more.
+ * all triples, so that adding a few of them gives each its true share and no more.
  */
 function sizedPrior(
   spec: NetworkSpec,

@@ -14,7 +14,7 @@ export interface Today {
 
 /**
  * A variable tabulated over the combinations of its causes that some place stands on: a row each. Row 0 is none of them. A variable that
- * grew out of another has all its rows, and its own after them.
+ * was expanded from another has all its rows, and its own after them.
  */
 export interface CompiledVariable {
   readonly spec: SpecVariable;
