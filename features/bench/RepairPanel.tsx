@@ -84,9 +84,11 @@ export function RepairForm({
           Temporary, to be made good
         </label>
       )}
-      <Button look="main" type="submit" className="text-[1.15rem]">
-        Record repair
-      </Button>
+      <div data-sticky className="sticky bottom-0 z-10 border-t-2 border-line bg-sheet py-2">
+        <Button look="main" type="submit" className="text-[1.15rem]">
+          Record repair
+        </Button>
+      </div>
     </form>
   );
 }
