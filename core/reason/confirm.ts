@@ -212,7 +212,8 @@ function ruleOutAt(
     const rival = faults[fault]!;
     for (const [need, ...more] of rival.definition.confirmedBy) {
       const check = checkOf(need!.check);
-      if (more.length > 0 || need!.part !== undefined || check.minutes > RULE_OUT_MIN || !scopes.has(check.id)) continue;
+      if (more.length > 0 || need!.part !== undefined || check.minutes > RULE_OUT_MIN || !scopes.has(check.id))
+        continue;
       const [cylinder = null] = neededOn(need!, check.scope === 'cylinder', rival.cylinder, cylinders);
       if (readings.some(({ reading }) => reading.check === check.id && reading.cylinder === cylinder)) continue;
       if (!accessKeysFor(check, cylinder, cylinders).every((key) => opened.has(key))) continue;
