@@ -10,29 +10,30 @@ import { complaintOf, withEvents } from '../unit/jobs.ts';
 
 afterEach(cleanup);
 
+type Props = Parameters<typeof BenchOrder>[0];
+
+/** The bench order with a search of its own. */
+function Screen(props: Omit<Props, 'asked' | 'search' | 'onAsked'>) {
+  const [asked, setAsked] = useState('');
+  return <BenchOrder {...props} asked={asked} search={createRef()} onAsked={setAsked} />;
+}
+
 function shown(bench: Bench, more: { plan?: Plan | null; stale?: boolean; firstOnPlate?: boolean } = {}) {
   const plan = more.plan === undefined ? nextChecks(bench, summarise(bench)) : more.plan;
   const acts = { onPick: vi.fn(), onPickAny: vi.fn(), onAccess: vi.fn() };
   const onPlate =
     more.firstOnPlate && plan ? plannedPlate(plan.next[0]!, plan, summarise(bench).sides) : NOTHING_PLANNED;
-  function Screen() {
-    const [asked, setAsked] = useState('');
-    return (
-      <BenchOrder
-        plan={plan}
-        stale={more.stale ?? false}
-        events={bench.printed.length}
-        onPlate={onPlate}
-        engine={bench.head.engine}
-        open={[...bench.open]}
-        asked={asked}
-        search={createRef()}
-        onAsked={setAsked}
-        {...acts}
-      />
-    );
-  }
-  render(<Screen />);
+  render(
+    <Screen
+      plan={plan}
+      stale={more.stale ?? false}
+      events={bench.printed.length}
+      onPlate={onPlate}
+      engine={bench.head.engine}
+      open={[...bench.open]}
+      {...acts}
+    />,
+  );
   return { plan, acts, onPlate };
 }
 const titles = () => screen.getAllByRole('listitem').map((item) => item.textContent ?? '');
