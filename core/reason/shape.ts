@@ -83,8 +83,10 @@ export function activeIn({ localFaults, stateKeys }: Shape, { locals, masks }: B
 /** Whether a row holds two faults which together are no product. */
 export function isSpecial({ pairs }: Shape, locals: Int16Array, row: number): boolean {
   if (pairs.length === 0 || locals[3 * row + 1]! < 0) return false;
-  const has = (f: number) => locals[3 * row] === f || locals[3 * row + 1] === f || locals[3 * row + 2] === f;
-  for (const [a, b] of pairs) if (has(a) && has(b)) return true;
+  const x = locals[3 * row]!;
+  const y = locals[3 * row + 1]!;
+  const z = locals[3 * row + 2]!;
+  for (const [a, b] of pairs) if ((x === a || y === a || z === a) && (x === b || y === b || z === b)) return true;
   return false;
 }
 

@@ -102,7 +102,7 @@ export class ReasonerClient {
     // Of two readings at once only the record with both is asked about.
     await Promise.resolve();
     const { record } = this;
-    if (!this.isSlow || this.askedElsewhere === record) return;
+    if (this.closed || !this.isSlow || this.askedElsewhere === record) return;
     this.askedElsewhere = record;
     const stand = await this.elsewhere(record).catch(() => null);
     if (!stand || this.closed || this.record !== record || this.planned === record) return;
