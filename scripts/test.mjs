@@ -107,7 +107,7 @@ async function browserTests(database) {
 
 await carefully(async () => {
   await ensureNodePackages();
-  await ensureDebianPackages(['mariadb-server', 'chromium']);
+  await ensureDebianPackages(['mariadb-server', 'chromium', 'git']);
   rmSync(results, { recursive: true, force: true });
   mkdirSync(results, { recursive: true });
   await one('types', bin('tsc'), ['-p', 'tsconfig.check.json']);

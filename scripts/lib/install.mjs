@@ -26,6 +26,7 @@ export async function ensureNodePackages() {
 const PROGRAMS = {
   'mariadb-server': ['/usr/sbin/mariadbd', '/usr/bin/mariadb-install-db'],
   chromium: ['/usr/bin/chromium'],
+  git: ['/usr/bin/git'],
 };
 
 /** Debian packages whose programs are missing, installed if this user may. */
