@@ -52,7 +52,6 @@ type Defaulted = Pick<
   | 'each'
   | 'impliesState'
   | 'grossErrorChance'
-  | 'errorReadsNormal'
   | 'foundByEye'
   | 'mayBeOverlooked'
   | 'takesSymptoms'
