@@ -70,15 +70,29 @@ function checkFor(symptom: Symptom, withHeat: boolean): CheckDefinition {
   );
 }
 
-/** Checks that show the complaint gone, in the state it is complained of. */
-function complaintChecks(bench: Bench): { check: string; condition: RunningState; temperature: Temperature | null }[] {
-  const { complaint, history } = bench.head;
-  const withHeat = complaint.some((s) => COMES_WITH_HEAT.includes(s)) || history.flags.includes('only-hot');
-  return [...new Set(complaint.map((s) => checkFor(s, withHeat)))].map((check) => ({
-    check: check.id,
-    condition: check.states[0]!,
-    temperature: check.showsGone?.temperature ?? null,
-  }));
+/** A check that shows the complaint gone, in the state it is complained of. */
+interface ComplaintCheck {
+  readonly check: string;
+  readonly condition: RunningState;
+  readonly temperature: Temperature | null;
+}
+
+const complaintChecksOf = new WeakMap<Bench['head'], readonly ComplaintCheck[]>();
+
+/** Checks that show the complaint gone; the same as long as the job lasts. */
+function complaintChecks({ head }: Bench): readonly ComplaintCheck[] {
+  let found = complaintChecksOf.get(head);
+  if (!found) {
+    const { complaint, history } = head;
+    const withHeat = complaint.some((s) => COMES_WITH_HEAT.includes(s)) || history.flags.includes('only-hot');
+    found = [...new Set(complaint.map((s) => checkFor(s, withHeat)))].map((check) => ({
+      check: check.id,
+      condition: check.states[0]!,
+      temperature: check.showsGone?.temperature ?? null,
+    }));
+    complaintChecksOf.set(head, found);
+  }
+  return found;
 }
 
 export function complaintGone(bench: Bench): { check: string; gone: boolean }[] {

@@ -4,7 +4,7 @@ import {
   grossErrorOf,
   likeliestSets,
   marginals,
-  massOfSets,
+  massOfPlaces,
   noneMass,
   stateMarginals,
   surprise,
@@ -17,7 +17,7 @@ import { beforeHandingBack, type TriedLast } from './handBack.ts';
 import { currentReadings } from './readings.ts';
 import { complaintGone, type RetestDue, retestsDue } from './retest.ts';
 import { type RidgePart, ridgeOf } from './ridge.ts';
-import { sideSets } from './sides.ts';
+import { sidePlaces } from './sides.ts';
 import { canBeTakenAgain, canLook } from './situation.ts';
 import type { Bench } from './state.ts';
 
@@ -62,6 +62,8 @@ export interface BenchSummary extends Belief {
 const SURPRISED = 0.5;
 const SETS_SHOWN = 10;
 const LEAST_SUSPECT = 0.001;
+/** Chances that differ by less than half of one in so many are the same. */
+const DISTINCT = 1e12;
 
 /** What the record says now. The planner is asked apart: the ridge is painted first. */
 export function summarise(bench: Bench): BenchSummary {
@@ -100,15 +102,19 @@ function beliefOf(bench: Bench): Belief {
   const { network, belief, catalogue } = bench;
   const p = marginals(belief);
   const suspects: Suspect[] = [];
-  for (const [i, { key, id, cylinder, definition }] of catalogue.faults.entries())
-    if (p[i]! >= LEAST_SUSPECT) suspects.push({ key, fault: id, cylinder, part: definition.part, p: p[i]! });
-  suspects.sort((a, b) => b.p - a.p || (a.key < b.key ? -1 : 1));
+  for (let f = 0; f < p.length; f++) {
+    if (p[f]! < LEAST_SUSPECT) continue;
+    const { key, id, cylinder, definition } = catalogue.faults[f]!;
+    suspects.push({ key, fault: id, cylinder, part: definition.part, p: p[f]! });
+  }
+  // Two sides alike are equally likely but for the last places: these do not say which stands first.
+  suspects.sort((a, b) => Math.round((b.p - a.p) * DISTINCT) || (a.key < b.key ? -1 : 1));
   const sets = likeliestSets(belief, SETS_SHOWN).map(({ set, p }) => ({
     keys: membersOf(network.space, set).map((f) => catalogue.faults[f]!.key),
     p,
   }));
   const states = stateMarginals(belief);
-  const sides = sideSets(bench).map((own) => massOfSets(belief, own));
+  const sides = sidePlaces(bench).map((own) => massOfPlaces(belief, own));
   const chance = surprise(belief);
   const wrong =
     chance >= SURPRISED ? [...grossErrorChances(network, belief)].sort((a, b) => b[1] - a[1])[0] : undefined;

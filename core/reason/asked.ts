@@ -10,50 +10,79 @@ export const marginals = ({ now }: Belief): Float64Array => now.sums.faults;
 export const stateMarginals = ({ now }: Belief): readonly number[] => now.sums.states;
 
 /** P(set) of each set. */
-export function setMass({ now }: Belief): Float64Array {
-  return now.sets.map((mass) => mass / now.whole);
+export function setMass({ now: { layout, all, whole } }: Belief): Float64Array {
+  const { furtherSet, space } = layout;
+  const masses = all.slice(0, space.count);
+  for (let k = 0; k < furtherSet.length; k++) masses[furtherSet[k]!]! += all[space.count + k]!;
+  for (let i = 0; i < masses.length; i++) masses[i]! /= whole;
+  return masses;
+}
+
+/** Mass of set `i`, over all its states. */
+function massAt({ layout: { furtherFrom, space }, all }: Mass, i: number): number {
+  let mass = all[i]!;
+  for (let k = furtherFrom[i]!, end = furtherFrom[i + 1]!; k < end; k++) mass += all[space.count + k]!;
+  return mass;
 }
 
 /** P(nothing is wrong). */
-export const noneMass = ({ now }: Belief): number => now.sets[0]! / now.whole;
+export const noneMass = ({ now }: Belief): number => massAt(now, 0) / now.whole;
 
-/** P(one of these sets), by their numbers. */
-export function massOfSets({ now }: Belief, of: Int32Array): number {
-  const masses = now.sets;
+/** P(one of these places), by their numbers in the layout. */
+export function massOfPlaces({ now: { all, whole } }: Belief, of: Int32Array): number {
   let one = 0;
   let other = 0;
   const even = of.length - (of.length % 2);
   for (let k = 0; k < even; k += 2) {
-    one += masses[of[k]!]!;
-    other += masses[of[k + 1]!]!;
+    one += all[of[k]!]!;
+    other += all[of[k + 1]!]!;
   }
-  if (even < of.length) one += masses[of[even]!]!;
-  return (one + other) / now.whole;
+  if (even < of.length) one += all[of[even]!]!;
+  return (one + other) / whole;
 }
 
-/** The `most` likeliest sets, the likeliest first. */
-export function likeliestSets({ now }: Belief, most: number): { readonly set: number; readonly p: number }[] {
-  const masses = now.sets;
+/** The `many` likeliest sets, the likeliest first; of equals the one that stands first in the space. */
+export function likeliestSets({ now }: Belief, many: number): { readonly set: number; readonly p: number }[] {
   const { count, faults: n } = now.layout.space;
-  const top = new Int32Array(most);
-  let found = 0;
-  let least = 0;
-  const look = (from: number, to: number) => {
-    for (let i = from; i < to; i++) {
-      const mass = masses[i]!;
-      if (mass <= least) continue;
-      let at = found < most ? found++ : most - 1;
-      for (; at > 0 && masses[top[at - 1]!]! < mass; at--) top[at] = top[at - 1]!;
-      top[at] = i;
-      if (found === most) least = masses[top[most - 1]!]!;
+  const top = new Top(many);
+  for (let i = 0; i <= n; i++) top.offer(i, massAt(now, i));
+  // No pair is likelier than either of its faults: most need not be added up.
+  const { faults } = now.sums;
+  const most = now.whole * ROUNDING;
+  let at = 1 + n;
+  for (let a = 0; a < n; at += n - 1 - a, a++) {
+    if (!(faults[a]! * most > top.least)) continue;
+    for (let b = a + 1, i = at; b < n; b++, i++) if (faults[b]! * most > top.least) top.offer(i, massAt(now, i));
+  }
+  for (; at < count; at++) top.offer(at, massAt(now, at));
+  return Array.from(top.sets.subarray(0, top.found), (set, k) => ({ set, p: top.masses[k]! / now.whole }));
+}
+
+/** The heaviest sets so far, the heaviest first. */
+class Top {
+  readonly sets: Int32Array;
+  readonly masses: Float64Array;
+  found = 0;
+  /** What a set must exceed to come in. */
+  least = 0;
+
+  constructor(readonly most: number) {
+    this.sets = new Int32Array(most);
+    this.masses = new Float64Array(most);
+  }
+
+  offer(set: number, mass: number): void {
+    const { sets, masses, most } = this;
+    if (mass <= this.least) return;
+    let at = this.found < most ? this.found++ : most - 1;
+    for (; at > 0 && masses[at - 1]! < mass; at--) {
+      sets[at] = sets[at - 1]!;
+      masses[at] = masses[at - 1]!;
     }
-  };
-  look(0, 1 + n);
-  // No pair is likelier than either of its faults: most rows of pairs need not be gone over.
-  for (let a = 0, at = 1 + n; a < n; at += n - 1 - a, a++)
-    if (now.sums.faults[a]! * now.whole * ROUNDING > least) look(at, at + n - 1 - a);
-  look(1 + n + (n * (n - 1)) / 2, count);
-  return Array.from(top.subarray(0, found), (set) => ({ set, p: masses[set]! / now.whole }));
+    sets[at] = set;
+    masses[at] = mass;
+    if (this.found === most) this.least = masses[most - 1]!;
+  }
 }
 
 /** A sum and what it is the sum of may differ in the last places. */

@@ -132,8 +132,9 @@ export function confirmedFaults(
   const out: Confirmed[] = [];
   // Most of the time nothing is believed far enough, and then nothing needs to be proven.
   let proving: Proving | null = null;
+  const alikeOf = alikeIn(catalogue);
   for (let f = 0; f < p.length; f++) {
-    const alike = alikeIn(catalogue)[f]!;
+    const alike = alikeOf[f]!;
     let together = p[f]!;
     let behind = false;
     for (let k = 0; k < alike.length; k++) {

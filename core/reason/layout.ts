@@ -24,3 +24,13 @@ export function layoutOf(space: Space, furtherSet: Int32Array, furtherAssignment
   for (let i = 0; i < space.count; i++) furtherFrom[i + 1]! += furtherFrom[i]!;
   return { space, furtherSet, furtherAssignment, furtherFrom, places: space.count + furtherSet.length };
 }
+
+/** All places of these sets, the numbers of which ascend. */
+export function placesOf({ space, furtherFrom }: Layout, sets: Int32Array): Int32Array {
+  const further: number[] = [];
+  for (const set of sets) for (let k = furtherFrom[set]!; k < furtherFrom[set + 1]!; k++) further.push(space.count + k);
+  const places = new Int32Array(sets.length + further.length);
+  places.set(sets);
+  places.set(further, sets.length);
+  return places;
+}

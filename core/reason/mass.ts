@@ -10,8 +10,6 @@ import type { Space } from './space.ts';
 export interface Mass {
   readonly layout: Layout;
   readonly all: Float64Array;
-  /** Of each set, over all its states. */
-  readonly sets: Float64Array;
   readonly errorFree: Float64Array;
   /** What `errorFree` is to be multiplied by to stand beside `all`. */
   readonly errorFreeScale: number;
@@ -118,16 +116,14 @@ export function massOf(
   { layout, all, errorFree, errorFreeScale }: Pick<Mass, 'layout' | 'all' | 'errorFree' | 'errorFreeScale'>,
   leftOut?: number,
 ): Mass {
-  const { furtherAssignment, space } = layout;
+  const { space } = layout;
   const faults = new Float64Array(space.faults);
-  const sets = setsIn(layout, all);
-  const whole = addUp(space, sets, faults);
+  const byAssignment = new Float64Array(network.assignments);
+  const whole = addUp(space, all, faults) + addUpFurther(layout, all, faults, byAssignment);
   if (!(whole > 0))
     throw new RangeError('the record is impossible under every hypothesis: a reading contradicts the catalogue');
   const scale = 1 / whole;
   for (let f = 0; f < faults.length; f++) faults[f]! *= scale;
-  const byAssignment = new Float64Array(network.assignments);
-  for (let k = 0; k < furtherAssignment.length; k++) byAssignment[furtherAssignment[k]!]! += all[space.count + k]!;
   const sums: Sums = {
     faults,
     states: network.spec.states.map((_, k) =>
@@ -137,11 +133,10 @@ export function massOf(
   };
   const chance = leftOut === undefined ? 1 : whole * leftOut;
   if (whole < FAR && whole > 1 / FAR && errorFreeScale < FAR && errorFreeScale > 1 / FAR)
-    return { layout, all, sets, errorFree, errorFreeScale, whole, chance, sums };
+    return { layout, all, errorFree, errorFreeScale, whole, chance, sums };
   return {
     layout,
     all: all.map((mass) => mass * scale),
-    sets: sets.map((mass) => mass * scale),
     errorFree: errorFree.map((mass) => mass * errorFreeScale * scale),
     errorFreeScale: 1,
     whole: 1,
@@ -164,13 +159,7 @@ export function total(figures: Float64Array): number {
   return a + b + (c + d);
 }
 
-function setsIn({ space, furtherSet }: Layout, all: Float64Array): Float64Array {
-  const sets = all.slice(0, space.count);
-  for (let k = 0; k < furtherSet.length; k++) sets[furtherSet[k]!]! += all[space.count + k]!;
-  return sets;
-}
-
-/** Mass of each fault, over every set it is in: the sets of one, then the pairs row by row, then the sets of three. @returns the whole */
+/** Mass without any state of each fault, over every set it is in: the sets of one, the pairs row by row, the sets of three. @returns the whole */
 function addUp({ faults: n, count, members }: Space, masses: Float64Array, faults: Float64Array): number {
   let whole = masses[0]!;
   for (let f = 0; f < n; f++) {
@@ -191,6 +180,23 @@ function addUp({ faults: n, count, members }: Space, masses: Float64Array, fault
   for (; at < count; at++) {
     whole += masses[at]!;
     for (let k = 3 * at; k < 3 * at + 3; k++) faults[members[k]!]! += masses[at]!;
+  }
+  return whole;
+}
+
+/** Adds to each fault its mass with a state, and to each assignment its own. @returns what was added up */
+function addUpFurther(
+  { furtherSet, furtherAssignment, space: { count, members } }: Layout,
+  all: Float64Array,
+  faults: Float64Array,
+  byAssignment: Float64Array,
+): number {
+  let whole = 0;
+  for (let k = 0; k < furtherSet.length; k++) {
+    const mass = all[count + k]!;
+    whole += mass;
+    byAssignment[furtherAssignment[k]!]! += mass;
+    for (let m = 3 * furtherSet[k]!, end = m + 3; m < end && members[m]! >= 0; m++) faults[members[m]!]! += mass;
   }
   return whole;
 }

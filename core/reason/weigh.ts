@@ -133,7 +133,6 @@ function multiplyOut(
   from: number,
 ): void {
   const first = new Float64Array(ranks);
-  const together = new Float64Array(ranks);
   let firstOf = -2;
   let maskOf = -1;
   for (let row = from, k = 3 * from; row < out.length; row++, k += 3) {
@@ -145,18 +144,15 @@ function multiplyOut(
       for (let r = 0, base = mask * ranks, own = a * ranks; r < ranks; r++)
         first[r] = a < 0 ? bases[base + r]! : bases[base + r]! * causes[own + r]!;
     }
-    const b = locals[k + 1]!;
-    const c = locals[k + 2]!;
-    let of = first;
-    if (b >= 0) {
-      of = together;
-      for (let r = 0, own = b * ranks; r < ranks; r++) together[r] = first[r]! * causes[own + r]!;
-      if (c >= 0) for (let r = 0, own = c * ranks; r < ranks; r++) together[r]! *= causes[own + r]!;
-    }
+    const second = locals[k + 1]! * ranks;
+    const third = locals[k + 2]! * ranks;
     let product = 1;
     let sum = 0;
     for (let r = 0; r < ranks; r++) {
-      sum += of[r]!;
+      let figure = first[r]!;
+      if (second >= 0) figure *= causes[second + r]!;
+      if (third >= 0) figure *= causes[third + r]!;
+      sum += figure;
       if (last[r]! === 1) {
         product *= sum + rest[r]!;
         sum = 0;
