@@ -8,6 +8,7 @@ import {
   type Explanation,
   explainSuspect,
   fromSi,
+  type JobEvent,
   type NextCheck,
   nextChecks,
   openBench,
@@ -61,6 +62,12 @@ export class Reasoning {
     const read = readEvent(event, '$', before.head.engine);
     if (!read.ok) throw new Error(read.issues.map((i) => `${i.path}: ${i.message}`).join('; '));
     return this.believe(() => advance(before, read.value));
+  }
+
+  /** One more event that the page has read already. @throws Error when no job is open */
+  addRead(event: JobEvent): Believed {
+    const before = this.opened();
+    return this.believe(() => advance(before, event));
   }
 
   /** What to check next after that many events; null when the record has moved on. */

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { ACCESS, findCheck, type Reading } from '../checks/index.ts';
+import { ACCESS, findCheck } from '../checks/index.ts';
 import {
   DEMANDING,
   type EngineWords,
@@ -10,14 +10,13 @@ import {
 import { CONDITIONS, FAULTS, findFault } from '../faults/index.ts';
 import { issuesOf, jsonPath, type Read, refuse } from './issues.ts';
 import type { CloseKind, NotPerformedReason } from './kinds.ts';
-import { cylinderIssue, readReading } from './readReading.ts';
+import { cylinderIssue, type ReadingEvent, readReading } from './readReading.ts';
 import {
   accessEventSchema,
   checkEventSchema,
   closeEventSchema,
   correctEventSchema,
   noteEventSchema,
-  type RawCheckEvent,
   repairEventSchema,
   unmadeEventSchema,
 } from './schema.ts';
@@ -42,7 +41,7 @@ export interface NotPerformed {
 
 /** An event past the door: ids known to this engine, figures in inside units. */
 export type JobEvent =
-  | { readonly kind: 'reading'; readonly reading: Reading; readonly raw: RawCheckEvent }
+  | ReadingEvent
   | { readonly kind: 'repair'; readonly repair: RepairStep }
   | { readonly kind: 'note'; readonly note: string }
   | {

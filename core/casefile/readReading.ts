@@ -70,15 +70,18 @@ function readInstrument(
   return { classPercent, resolution: toSi(resolution, dimension) - zero };
 }
 
+/** A reading past the door, and as it was given. */
+export interface ReadingEvent {
+  readonly kind: 'reading';
+  readonly reading: Reading;
+  readonly raw: RawCheckEvent;
+}
+
 /**
  * A reading of the right shape, held against its check: ids known to this engine, a unit that measures the field, a value that
  * can be. `readEvent` looks at the shape first; a form that builds the event itself need not.
  */
-export function readReading(
-  event: RawCheckEvent,
-  path: string,
-  engine: EngineWords,
-): Read<{ readonly kind: 'reading'; readonly reading: Reading; readonly raw: RawCheckEvent }> {
+export function readReading(event: RawCheckEvent, path: string, engine: EngineWords): Read<ReadingEvent> {
   const check = findCheck(event.check);
   if (!check)
     return refuse({

@@ -3,9 +3,9 @@ import { type FormEvent, useEffect, useRef, useState } from 'react';
 import {
   type CaseHead,
   checkOf,
-  type RawCheckEvent,
   type RawNotPerformedEvent,
   type Reading,
+  type ReadingEvent,
   type StandingReading,
 } from '@/core/index.ts';
 import { useEntryId } from '@/features/record/client/entryId.ts';
@@ -33,7 +33,7 @@ interface Props {
   readonly onTouched: (entries: Entries) => void;
   readonly onSide: (cylinder: number | null) => void;
   /** True when it was taken down; false while it is asked who does it. */
-  readonly onRecord: (events: readonly { readonly event: RawCheckEvent; readonly id: string }[]) => boolean;
+  readonly onRecord: (readings: readonly { readonly read: ReadingEvent; readonly id: string }[]) => boolean;
   readonly onNotPerformed: (event: RawNotPerformedEvent, id: string) => boolean;
   readonly onLeave: (() => void) | null;
   readonly takesFocus: TakesFocus;
@@ -73,7 +73,7 @@ export function Plate({ plate, first, head, habit, readings, epoch, beforeText, 
   const submit = (e: FormEvent) => {
     e.preventDefault();
     const sound = drafts.flatMap(({ drafted }, i) =>
-      drafted.state === 'sound' ? [{ event: drafted.event, id: ids[i]! }] : [],
+      drafted.state === 'sound' ? [{ read: drafted.read, id: ids[i]! }] : [],
     );
     if (sound.length > 0 && drafts.every((d) => d.drafted.state !== 'refused')) {
       recorded.current = on.onRecord(sound);

@@ -11,6 +11,7 @@ import {
   parseTyped,
   type Quantity,
   type RawCheckEvent,
+  type ReadingEvent,
   type RunningState,
   readReading,
   type Temperature,
@@ -93,7 +94,8 @@ export type Drafted =
   | { readonly state: 'empty' }
   /** Issues by box name; '' is the whole entry. */
   | { readonly state: 'refused'; readonly issues: Readonly<Record<string, string>>; readonly waiting: boolean }
-  | { readonly state: 'sound'; readonly event: RawCheckEvent };
+  /** As it is printed, and as it was read. */
+  | { readonly state: 'sound'; readonly event: RawCheckEvent; readonly read: ReadingEvent };
 
 /**
  * The entry as an event, or what is wrong beside which box. `waiting` means nothing is wrong yet, only not all is typed.
@@ -174,7 +176,7 @@ export function draftEvent(
       issues: { [`each-${missing}`]: 'both are needed: the pair is compared' },
       waiting: true,
     };
-  return { state: 'sound', event };
+  return { state: 'sound', event, read: read.value };
 }
 
 function refusedByDoor(

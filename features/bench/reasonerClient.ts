@@ -1,4 +1,4 @@
-import type { Explanation, PartId, Plan, RawEvent } from '@/core/index.ts';
+import type { Explanation, JobEvent, PartId, Plan, RawEvent } from '@/core/index.ts';
 import type { Stand } from '@/features/record/printedEvent.ts';
 import type { Believed, PreparedCheck } from '@/workers/answers.ts';
 import type { Reasoning } from '@/workers/reasoning.ts';
@@ -9,7 +9,7 @@ type Answers<T> = {
 
 /** A worker as far as this needs it. */
 export interface SpawnedReasoner {
-  readonly ask: Answers<Pick<Reasoning, 'open' | 'add' | 'plan' | 'explain' | 'checksSeeing' | 'prepare'>>;
+  readonly ask: Answers<Pick<Reasoning, 'open' | 'add' | 'addRead' | 'plan' | 'explain' | 'checksSeeing' | 'prepare'>>;
   /** Calls back once, should the worker die of itself. */
   readonly onDeath: (died: (error: Error) => void) => void;
   readonly stop: () => void;
@@ -36,6 +36,8 @@ class Died extends Error {}
  */
 export class ReasonerClient {
   private record: readonly RawEvent[];
+  /** Events the page has read already. */
+  private readonly readAs = new WeakMap<RawEvent, JobEvent>();
   private worker: SpawnedReasoner | null = null;
   private waking: Promise<SpawnedReasoner> | null = null;
   private down: Promise<never> = new Promise(() => {});
@@ -80,7 +82,9 @@ export class ReasonerClient {
     void this.run();
   }
 
-  add(event: RawEvent): void {
+  /** @param read the same past the door, where that was worked out already */
+  add(event: RawEvent, read?: JobEvent): void {
+    if (read) this.readAs.set(event, read);
     this.record = [...this.record, event];
     void this.askElsewhere();
     void this.run();
@@ -164,11 +168,18 @@ export class ReasonerClient {
     const { record, taken } = this;
     const goesOn = taken !== null && record.length > taken.length && taken.every((event, i) => record[i] === event);
     const upTo = goesOn ? record.slice(0, taken.length + 1) : record;
-    const believed = await this.asked((ask) => (goesOn ? ask.add(record[taken.length]!) : ask.open(this.head, record)));
+    const believed = await this.asked((ask) =>
+      goesOn ? this.addedBy(ask, record[taken.length]!) : ask.open(this.head, record),
+    );
     if (this.closed) return;
     this.taken = upTo.length === this.record.length && this.record === record ? record : upTo;
     this.tell.health({ state: 'well' });
     if (this.taken === this.record) this.tell.believed(believed);
+  }
+
+  private addedBy(ask: SpawnedReasoner['ask'], event: RawEvent): Promise<Believed> {
+    const read = this.readAs.get(event);
+    return read ? ask.addRead(read) : ask.add(event);
   }
 
   private async plan(): Promise<void> {

@@ -7,6 +7,7 @@ import {
   grossErrorWasTakenAgain,
   type PartId,
   type RawCheckEvent,
+  type ReadingEvent,
   readingBefore,
   readingText,
   stateLabel,
@@ -147,7 +148,7 @@ function useActs({
       dispatch({ kind: 'touch', plate });
       draft.keep({ plate, entries });
     }),
-    recordPlate: useLatest((all: readonly { readonly event: RawCheckEvent; readonly id: string }[]) =>
+    recordPlate: useLatest((all: readonly { readonly read: ReadingEvent; readonly id: string }[]) =>
       plate ? taking.putAll(all.map((fresh) => asTaken(fresh, plate))) : false,
     ),
   };
@@ -183,11 +184,16 @@ const keyOf = (plate: PlateCheck, turn: number) =>
   `${turn}/${plate.check}/${plate.cylinder}/${plate.pair}/${plate.replaces}/${plate.condition}/${plate.temperature}`;
 
 /** A reading of the plate as the event it becomes: a re-test is marked as one, a correction names the line it replaces. */
-function asTaken({ event, id }: { readonly event: RawCheckEvent; readonly id: string }, plate: PlateCheck): Fresh {
-  const marked: RawCheckEvent = plate.retest ? { ...event, retest: true } : event;
-  if (plate.replaces === null) return { event: marked, id };
-  const { check, ...rest } = marked;
-  return { event: { correct: plate.replaces, check, ...rest }, id };
+function asTaken({ read, id }: { readonly read: ReadingEvent; readonly id: string }, plate: PlateCheck): Fresh {
+  const raw: RawCheckEvent = plate.retest ? { ...read.raw, retest: true } : read.raw;
+  const marked = { ...read, raw };
+  if (plate.replaces === null) return { event: raw, read: marked, id };
+  const { check, ...rest } = raw;
+  return {
+    event: { correct: plate.replaces, check, ...rest },
+    read: { kind: 'correct', event: plate.replaces, reason: null, replacement: marked },
+    id,
+  };
 }
 
 /** The tables of what lies on the plate are made while it is measured. */

@@ -6,7 +6,6 @@ import {
   type CheckDefinition,
   cylindersOf,
   type Reading,
-  readReading,
   type StandingReading,
 } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
@@ -46,8 +45,7 @@ export function usePlateEntry({ plate, check, first, head, habit, readings, epoc
     () =>
       sidesOf(plate, head).map((side): Draft => {
         const drafted = draftEvent(check, side || null, head.engine, habit, entries[side]!);
-        const read = drafted.state === 'sound' ? readReading(drafted.event, '$', head.engine) : null;
-        return { side, drafted, reading: read?.ok ? read.value.reading : null };
+        return { side, drafted, reading: drafted.state === 'sound' ? drafted.read.reading : null };
       }),
     [check, plate, head, habit, entries],
   );

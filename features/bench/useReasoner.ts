@@ -1,6 +1,6 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Explanation, PartId, Plan, RawEvent } from '@/core/index.ts';
+import type { Explanation, JobEvent, PartId, Plan, RawEvent } from '@/core/index.ts';
 import type { Stand } from '@/features/record/printedEvent.ts';
 import type { Believed } from '@/workers/answers.ts';
 import { fetchStand } from './fetchStand.ts';
@@ -54,8 +54,8 @@ export function useReasoner(jobId: string, head: unknown, first: readonly RawEve
 
   const open = useCallback((events: readonly RawEvent[]) => client.current!.rewrite(events), []);
   const add = useCallback(
-    (event: RawEvent) => {
-      client.current!.add(event);
+    (event: RawEvent, read?: JobEvent) => {
+      client.current!.add(event, read);
       afterRidge(() => setNow((old) => ({ ...old, planStale: true })));
     },
     [afterRidge],

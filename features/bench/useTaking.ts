@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { RawEvent } from '@/core/index.ts';
+import type { JobEvent, RawEvent } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
 import type { useRecord } from '@/features/record/client/useRecord.ts';
 import { useLatest } from '@/ui/useLatest.ts';
@@ -9,6 +9,8 @@ import type { useReasoner } from './useReasoner.ts';
 /** An event under the id of the form it came from: a second click on the same form is the same event. */
 export interface Fresh {
   readonly event: RawEvent;
+  /** The same past the door, where the plate has read it already. */
+  readonly read?: JobEvent;
   readonly id: string;
 }
 
@@ -35,7 +37,7 @@ export function useTaking(
     if (fresh.length === 0) return;
     performance.mark('ridge-reading');
     const after = begun();
-    for (const { event } of fresh) add(event);
+    for (const { event, read } of fresh) add(event, read);
     for (const { event, id } of fresh) record(event, by.id, id);
     afterRidge(after);
   };

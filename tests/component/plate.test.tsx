@@ -2,7 +2,7 @@
 import { cleanup, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
-import { faultCards } from '@/core/index.ts';
+import { faultCards, type ReadingEvent } from '@/core/index.ts';
 import { FaultWords } from '@/features/bench/FaultWords.tsx';
 import { Plate } from '@/features/bench/Plate.tsx';
 import type { PlateCheck } from '@/features/bench/plateCheck.ts';
@@ -71,8 +71,8 @@ describe('the plate', () => {
     expect(screen.getByTestId('verdict').textContent).toContain('✗');
     await user.click(record());
     expect(onRecord).toHaveBeenCalledTimes(1);
-    const [[{ event }]] = onRecord.mock.calls[0] as unknown as [[{ event: Record<string, unknown> }]];
-    expect(event).toMatchObject({ check: 'power.rest-volts', fields: { value: { value: 12.1, unit: 'V' } } });
+    const [[{ read }]] = onRecord.mock.calls[0] as unknown as [[{ read: ReadingEvent }]];
+    expect(read.raw).toMatchObject({ check: 'power.rest-volts', fields: { value: { value: 12.1, unit: 'V' } } });
   });
 
   it('refuses a figure that cannot be: says so beside the box, keeps what was typed, takes nothing down', async () => {
@@ -107,8 +107,8 @@ describe('the plate', () => {
     for (const side of screen.getAllByRole('group').filter((g) => /Cylinder/.test(g.textContent ?? '')))
       for (const sound of within(side).queryAllByRole('radio', { name: /Sound/ })) await user.click(sound);
     await user.click(record());
-    const [both] = onRecord.mock.calls[0] as unknown as [{ event: { cylinder: number }; id: string }[]];
-    expect(both.map(({ event }) => event.cylinder)).toEqual([1, 2]);
+    const [both] = onRecord.mock.calls[0] as unknown as [{ read: ReadingEvent; id: string }[]];
+    expect(both.map(({ read }) => read.raw.cylinder)).toEqual([1, 2]);
     expect(new Set(both.map(({ id }) => id)).size).toBe(2);
   });
 

@@ -1,6 +1,6 @@
 import { expose, wrap } from 'comlink';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { nextChecks, readCase, replayAll, summarise } from '@/core/index.ts';
+import { nextChecks, readCase, readEvent, replayAll, summarise } from '@/core/index.ts';
 import { type Health, ReasonerClient, SILENT_MS, type SpawnedReasoner } from '@/features/bench/reasonerClient.ts';
 import { Reasoning } from '@/workers/reasoning.ts';
 import { TWIN } from '../unit/jobs.ts';
@@ -28,6 +28,7 @@ function workers(spoil: (nth: number, ask: Ask) => Partial<Ask> = () => ({})) {
     const ask: Ask = {
       open: later(reasoning.open),
       add: later(reasoning.add),
+      addRead: later(reasoning.addRead),
       plan: later(reasoning.plan),
       explain: later(reasoning.explain),
       checksSeeing: later(reasoning.checksSeeing),
@@ -90,6 +91,27 @@ describe('asking the worker', () => {
     const remote = wrap<Reasoning>(port2);
     expect((await remote.open(HEAD, [HEAT])).events).toBe(1);
     await expect(remote.explain('no.such-fault')).rejects.toThrow('no fault');
+    port1.close();
+    port2.close();
+  });
+
+  it('a reading that the page has read is believed as the reading itself, through a real channel, and so is one put right', async () => {
+    const { port1, port2 } = new MessageChannel();
+    expose(new Reasoning(() => {}), port1);
+    const remote = wrap<Reasoning>(port2);
+    const given = readCase({ ...HEAD, events: [] });
+    if (!given.ok) throw new Error(JSON.stringify(given.issues));
+    const correction = { correct: 1, ...TESTER, outcome: 'none' };
+    for (const raw of [HEAT, TESTER, correction]) {
+      await remote.open(HEAD, [HEAT]);
+      const plain = await remote.add(raw);
+      await remote.open(HEAD, [HEAT]);
+      const read = readEvent(raw, '$', given.value.engine);
+      if (!read.ok) throw new Error(JSON.stringify(read.issues));
+      const asRead = await remote.addRead(read.value);
+      expect(asRead.summary).toEqual(plain.summary);
+      expect(asRead.events).toBe(2);
+    }
     port1.close();
     port2.close();
   });
