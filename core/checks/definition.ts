@@ -107,6 +107,8 @@ export interface CheckDefinition {
   readonly viaOnSingle: CheckDefinition['via'] | null;
   /** Chance that a reading says nothing at all. */
   readonly grossErrorChance: number;
+  /** Of gross errors, the share that say all is normal: what is there is overlooked more often than what is not there is seen. */
+  readonly errorReadsNormal: number;
   /** The part itself lies before the eye: it is hardly misread, and what is found in the end outranks not having found it before. */
   readonly foundByEye: boolean;
   /** Something plain to see may be overlooked all the same. */

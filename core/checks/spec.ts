@@ -52,6 +52,7 @@ type Defaulted = Pick<
   | 'each'
   | 'impliesState'
   | 'grossErrorChance'
+  | 'errorReadsNormal'
   | 'foundByEye'
   | 'mayBeOverlooked'
   | 'takesSymptoms'

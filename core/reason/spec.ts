@@ -30,6 +30,8 @@ export interface SpecVariable {
   readonly touches: readonly string[];
   /** Chance that a reading says nothing. */
   readonly grossErrorChance: number;
+  /** Of such readings, the share that say all is normal, the first outcome; left out, every outcome is as good as any other. */
+  readonly errorReadsNormal?: number;
   /** P(outcome) of each part with exactly these of its touching causes present. */
   readonly distribution: (active: readonly string[], at: At) => readonly (readonly number[])[];
   /** Chance that the fault shows itself today; shared by all readings of this variable. 1 = always. */

@@ -92,7 +92,7 @@ describe('a fault that comes and goes', () => {
 
 describe('work that cures more than one fault', () => {
   it('takes all of them out of belief, and no other', () => {
-    const bench = withEvents(complaintOf(['low-power']), {
+    const bench = withEvents(complaintOf(['low-power', 'cuts-out-at-speed']), {
       check: 'spark.tester',
       cylinder: 1,
       condition: 'full-speed',
