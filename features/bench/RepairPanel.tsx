@@ -84,7 +84,7 @@ export function RepairForm({
           Temporary, to be made good
         </label>
       )}
-      <div data-sticky className="sticky bottom-0 z-10 border-t-2 border-line bg-sheet py-2">
+      <div data-sticky className="sticky bottom-0 z-10 -mx-3 border-t-2 border-line bg-sheet px-3 py-2">
         <Button look="main" type="submit" className="text-[1.15rem]">
           Record repair
         </Button>

@@ -85,8 +85,11 @@ export class ReasonerClient {
   /** @param read the same past the door, where that was worked out already */
   add(event: RawEvent, read?: JobEvent): void {
     if (read) this.readAs.set(event, read);
+    const awake = this.taken === this.record;
     this.record = [...this.record, event];
-    void this.askElsewhere();
+    // A worker that is awake draws the ridge first: an answer from elsewhere would only stand in its way.
+    if (awake) setTimeout(() => void this.askElsewhere(), RIDGE_FIRST_MS);
+    else void this.askElsewhere();
     void this.run();
   }
 
@@ -106,7 +109,7 @@ export class ReasonerClient {
     // Of two readings at once only the record with both is asked about.
     await Promise.resolve();
     const { record } = this;
-    if (this.closed || !this.isSlow || this.askedElsewhere === record) return;
+    if (this.closed || !this.isSlow || this.askedElsewhere === record || this.planned === record) return;
     this.askedElsewhere = record;
     const stand = await this.elsewhere(record).catch(() => null);
     if (!stand || this.closed || this.record !== record || this.planned === record) return;
@@ -254,5 +257,7 @@ export class ReasonerClient {
 
 /** A worker that is awake plans in a third of this [ms]. */
 const SLOW_PLAN_MS = 60;
+/** By then a worker that is awake has drawn its ridge [ms]. */
+const RIDGE_FIRST_MS = 40;
 /** It is started anew once by itself. */
 const GIVES_UP_AT = 2;

@@ -21,11 +21,15 @@ export function useNewJob({ machines, sheets, people, person, habit }: Around) {
   const router = useRouter();
   const { withPerson, asking } = useWho(people, person);
   const { draft, setDraft, done } = useJobDraft(sheets[0]?.id ?? '');
-  const [issues, setIssues] = useState<readonly InputIssue[]>([]);
+  const [missing, setMissing] = useState<readonly InputIssue[]>([]);
+  const [refused, setRefused] = useState<readonly InputIssue[]>([]);
   const [busy, setBusy] = useState(false);
   const set = (change: Partial<JobDraft>) => setDraft((old) => ({ ...old, ...change }));
   const known = machines.find((m) => m.id === draft.machine);
   const hoursText = draft.hours ?? (known?.hours != null ? String(known.hours) : '');
+  // What the form asked for is said no longer than it is missing.
+  const still = missing.length > 0 ? requestOf(draft, hoursText, habit).issues : [];
+  const issues = [...refused, ...still.filter((i) => missing.some((m) => m.path === i.path))];
   const issueOf = (...paths: string[]) =>
     issues.find((i) => paths.some((p) => i.path.startsWith(`$.${p}`)))?.message ?? null;
 
@@ -33,7 +37,8 @@ export function useNewJob({ machines, sheets, people, person, habit }: Around) {
     e.preventDefault();
     if (busy) return;
     const { body, issues: found } = requestOf(draft, hoursText, habit);
-    setIssues(found);
+    setMissing(found);
+    setRefused([]);
     if (found.length === 0) withPerson((by) => void send({ ...body, personId: by.id }));
   };
   const send = async (body: object) => {
@@ -49,9 +54,9 @@ export function useNewJob({ machines, sheets, people, person, habit }: Around) {
         done();
         return router.push(`/jobs/${answer.id}`);
       }
-      setIssues(answer.issues ?? []);
+      setRefused(answer.issues ?? []);
     } catch {
-      setIssues([{ path: '$', message: 'The shop computer does not answer. What you typed stays here: try again.' }]);
+      setRefused([{ path: '$', message: 'The shop computer does not answer. What you typed stays here: try again.' }]);
     }
     setBusy(false);
   };

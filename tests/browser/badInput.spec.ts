@@ -108,4 +108,11 @@ test('a job form that lacks something says what, beside it, and keeps the rest',
   await expect(page.getByText('pick at least one thing it does')).toBeVisible();
   await expect(page.getByLabel("In the customer's words")).toHaveValue('It growls.');
   await expect(page.getByLabel('Hours')).toHaveValue('many');
+  // What was put right is no longer said; the rest is, and nothing new.
+  await page.getByText('A machine that was not here before').click();
+  await expect(page.getByText('pick the machine', { exact: true })).toHaveCount(0);
+  await expect(page.getByText('pick at least one thing it does')).toBeVisible();
+  await expect(page.getByText('say whose it is')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Start the job' }).click();
+  await expect(page.getByText('say whose it is')).toBeVisible();
 });
