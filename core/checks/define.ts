@@ -41,6 +41,7 @@ export function defineCheck<
     each: null,
     impliesState: true,
     viaComplaint: null,
+    worsens: [],
     grossErrorChance: foundByEye ? SEEN_ERROR_CHANCE : USUAL_ERROR_CHANCE,
     errorReadsNormal: foundByEye ? SEEN_READS_NORMAL : USUALLY_READS_NORMAL,
     foundByEye,

@@ -101,6 +101,8 @@ export interface CheckDefinition {
   readonly leak: Readonly<Record<string, number>>;
   /** How failures show in this check, by level of the failure. */
   readonly via: ByFailure<Readonly<Record<string, number>>>;
+  /** What it shows of a fault that grows worse, from the slightest to the worst; none where how bad a fault is does not decide it. */
+  readonly worsens: readonly string[];
   /** Outcome that means: what it was complained of shows. Worked out from the symptoms of whatever states no effect of its own. */
   readonly viaComplaint: string | null;
   /** The same on a single, where it differs: there is no other side to go on with. */

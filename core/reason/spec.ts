@@ -11,6 +11,8 @@ export interface SpecFault {
   readonly odds: number;
   /** Instances that share this id share a cause: the same part on both cylinders. */
   readonly kind: string;
+  /** Entries that share this are levels of one fault, and no set holds two of them (a sized prior only); left out, it is one by itself. */
+  readonly fault?: string;
 }
 
 /** A state (condition) with causes of its own; follows from the set, is not a member of it. */

@@ -64,7 +64,10 @@ function priorOf(spec: NetworkSpec, sets: readonly (readonly string[])[]): numbe
   const kinds = new Map(spec.faults.map((f) => [f.key, f.kind]));
   const { prior } = spec;
   if (prior.kind === 'independent') return sets.map((set) => set.reduce((p, f) => p * odds.get(f)!, 1));
+  const faults = new Map(spec.faults.map((f) => [f.key, f.fault ?? f.key]));
+  // No set holds a fault at two of its levels.
   const weight = (set: readonly string[]) =>
+    Number(new Set(set.map((f) => faults.get(f))).size === set.length) *
     set.reduce(
       (w, f) => w * odds.get(f)!,
       new Set(set.map((f) => kinds.get(f))).size < set.length ? prior.sameKindBoost : 1,
