@@ -1,13 +1,11 @@
 'use client';
 import Link from 'next/link';
-import { type Dispatch, type ReactNode, Suspense, useEffect, useRef, useState } from 'react';
-import type { CaseHead, CloseBlocker, FaultCards, RawEvent, Suspect } from '@/core/index.ts';
-import { useEntryId } from '@/features/record/client/entryId.ts';
+import { type Dispatch, Suspense } from 'react';
 import { Button } from '@/ui/Button.tsx';
 import { KeyHint } from '@/ui/KeyHint.tsx';
-import { useFaultCards } from './FaultWords.tsx';
 import type { ActionCode } from './keys.ts';
-import { AnyRepair, ClosePanel } from './panels.ts';
+import type { Opened } from './OpenDrawer.tsx';
+import { OpenDrawer } from './panels.ts';
 import type { Drawer, PlateAction, PlateView } from './plateReducer.ts';
 
 const DRAWERS: readonly { readonly name: Drawer; readonly label: string; readonly code: ActionCode }[] = [
@@ -31,14 +29,9 @@ export function Drawers({
 }: {
   jobId: string;
   closed: boolean;
-  head: CaseHead;
-  suspects: readonly Suspect[];
-  blockers: readonly CloseBlocker[];
   view: Pick<PlateView, 'drawer' | 'keysShown'>;
   dispatch: Dispatch<PlateAction>;
-  onRecord: (event: RawEvent, id: string) => void;
-}) {
-  const cards = useFaultCards();
+} & Omit<Opened, 'drawer'>) {
   return (
     <>
       <div className="no-print flex flex-wrap items-center gap-2">
@@ -70,65 +63,9 @@ export function Drawers({
       </div>
       {!closed && drawer !== null && (
         <Suspense key={drawer} fallback={null}>
-          <DrawerBox>
-            {drawer === 'repair' && (
-              <AnyRepair house={head.house} keys={repairKeys(suspects, cards, head)} onRecord={onRecord} />
-            )}
-            {drawer === 'note' && <NoteForm onRecord={onRecord} />}
-            {drawer === 'close' && <ClosePanel blockers={blockers} preset={null} onRecord={onRecord} />}
-          </DrawerBox>
+          <OpenDrawer {...{ drawer, head, suspects, blockers, onRecord }} />
         </Suspense>
       )}
     </>
-  );
-}
-
-/** An inline form; the focus goes into it when it opens. */
-function DrawerBox({ children }: { children: ReactNode }) {
-  const box = useRef<HTMLElement>(null);
-  useEffect(() => {
-    box.current?.querySelector<HTMLElement>('select, textarea, button')?.focus();
-  }, []);
-  return (
-    <section ref={box} tabIndex={-1} className="border-4 border-iron bg-sheet p-3">
-      {children}
-    </section>
-  );
-}
-
-/** Suspects first, then conditions, then everything else on this engine. */
-function repairKeys(suspects: readonly Suspect[], cards: FaultCards, { engine }: CaseHead): string[] {
-  const suspected = suspects.map((s) => s.key);
-  const own = Object.entries(cards);
-  const all = own.flatMap(([id, card]) =>
-    card.perCylinder
-      ? Array.from({ length: engine.cylinders }, (_, i) => `${id}[${i + 1}]`)
-      : card.isCondition
-        ? []
-        : [id],
-  );
-  const conditions = own.flatMap(([id, card]) => (card.isCondition ? [id] : []));
-  return [...suspected, ...conditions, ...all.filter((key) => !suspected.includes(key))];
-}
-
-function NoteForm({ onRecord }: { onRecord: (event: RawEvent, id: string) => void }) {
-  const [note, setNote] = useState('');
-  const id = useEntryId();
-  return (
-    <div className="space-y-2">
-      <label className="block">
-        <span className="font-semibold">Note on the tape</span>
-        <textarea
-          value={note}
-          maxLength={4000}
-          rows={2}
-          onChange={(e) => setNote(e.target.value)}
-          className="w-full border-2 border-line bg-sheet px-2 py-1"
-        />
-      </label>
-      <Button look="main" disabled={note.trim() === ''} onClick={() => onRecord({ note: note.trim() }, id)}>
-        Write it down
-      </Button>
-    </div>
   );
 }

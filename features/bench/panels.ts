@@ -3,26 +3,24 @@ import { later } from '@/ui/later.ts';
 /** What a bench page opens on request; it comes beside the first load. */
 export const PartPanel = later(() => import('./PartPanel.tsx').then((m) => m.PartPanel));
 export const KeyList = later(() => import('./KeyList.tsx').then((m) => m.KeyList));
-export const ClosePanel = later(() => import('./ClosePanel.tsx').then((m) => m.ClosePanel));
-export const AnyRepair = later(() => import('./RepairPanel.tsx').then((m) => m.AnyRepair));
 export const RepairPlate = later(() => import('./RepairPanel.tsx').then((m) => m.RepairPlate));
 export const ReadyPlate = later(() => import('./ReadyPlate.tsx').then((m) => m.ReadyPlate));
 export const ClosedPlate = later(() => import('./ClosedPlate.tsx').then((m) => m.ClosedPlate));
 export const WhyNotPerformed = later(() => import('./WhyNotPerformed.tsx').then((m) => m.WhyNotPerformed));
 export const VerdictWorking = later(() => import('./VerdictWorking.tsx').then((m) => m.VerdictWorking));
 export const Keypad = later(() => import('./Keypad.tsx').then((m) => m.Keypad));
+export const OpenDrawer = later(() => import('./OpenDrawer.tsx').then((m) => m.OpenDrawer));
 export const Notices = later(() => import('./Notices.tsx').then((m) => m.Notices));
 
 export const PANELS = [
   PartPanel,
   KeyList,
-  ClosePanel,
-  AnyRepair,
   RepairPlate,
   ReadyPlate,
   ClosedPlate,
   WhyNotPerformed,
   VerdictWorking,
   Keypad,
+  OpenDrawer,
   Notices,
 ];

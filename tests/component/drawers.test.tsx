@@ -42,7 +42,7 @@ describe('what may be written down besides a check', () => {
     const user = userEvent.setup();
     render(<Shown onRecord={record} />);
     await user.click(screen.getByRole('button', { name: /Write a note/ }));
-    const written = screen.getByRole('button', { name: 'Write it down' });
+    const written = await screen.findByRole('button', { name: 'Write it down' });
     const box = screen.getByRole('textbox', { name: 'Note on the tape' });
     expect(document.activeElement).toBe(box);
     await user.type(box, '   ');
@@ -57,7 +57,7 @@ describe('what may be written down besides a check', () => {
     const user = userEvent.setup();
     render(<Shown onRecord={record} />);
     await user.click(screen.getByRole('button', { name: /Write a note/ }));
-    await user.type(screen.getByRole('textbox', { name: 'Note on the tape' }), 'once');
+    await user.type(await screen.findByRole('textbox', { name: 'Note on the tape' }), 'once');
     await user.dblClick(screen.getByRole('button', { name: 'Write it down' }));
     const ids = record.mock.calls.map(([, id]) => id);
     expect(new Set(ids).size).toBe(1);
@@ -67,11 +67,12 @@ describe('what may be written down besides a check', () => {
     const user = userEvent.setup();
     render(<Shown onRecord={vi.fn()} />);
     const note = screen.getByRole('button', { name: /Write a note/ });
+    const close = screen.getByRole('button', { name: /Close the job/ });
     await user.click(note);
-    await user.click(screen.getByRole('button', { name: /Close the job/ }));
+    await user.click(close);
     expect(note.getAttribute('aria-expanded')).toBe('false');
     expect(screen.queryByRole('textbox', { name: 'Note on the tape' })).toBeNull();
-    await user.click(screen.getByRole('button', { name: /Close the job/ }));
+    await user.click(close);
     expect(screen.queryByRole('region')).toBeNull();
   });
 

@@ -1,0 +1,81 @@
+'use client';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
+import type { CaseHead, CloseBlocker, FaultCards, RawEvent, Suspect } from '@/core/index.ts';
+import { useEntryId } from '@/features/record/client/entryId.ts';
+import { Button } from '@/ui/Button.tsx';
+import { ClosePanel } from './ClosePanel.tsx';
+import { useFaultCards } from './FaultWords.tsx';
+import type { Drawer } from './plateReducer.ts';
+import { AnyRepair } from './RepairPanel.tsx';
+
+export interface Opened {
+  readonly drawer: Drawer;
+  readonly head: CaseHead;
+  readonly suspects: readonly Suspect[];
+  readonly blockers: readonly CloseBlocker[];
+  readonly onRecord: (event: RawEvent, id: string) => void;
+}
+
+/** What is written down besides a check. */
+export function OpenDrawer({ drawer, head, suspects, blockers, onRecord }: Opened) {
+  const cards = useFaultCards();
+  return (
+    <DrawerBox>
+      {drawer === 'repair' && (
+        <AnyRepair house={head.house} keys={repairKeys(suspects, cards, head)} onRecord={onRecord} />
+      )}
+      {drawer === 'note' && <NoteForm onRecord={onRecord} />}
+      {drawer === 'close' && <ClosePanel blockers={blockers} preset={null} onRecord={onRecord} />}
+    </DrawerBox>
+  );
+}
+
+/** An inline form; the focus goes into it when it opens. */
+function DrawerBox({ children }: { children: ReactNode }) {
+  const box = useRef<HTMLElement>(null);
+  useEffect(() => {
+    box.current?.querySelector<HTMLElement>('select, textarea, button')?.focus();
+  }, []);
+  return (
+    <section ref={box} tabIndex={-1} className="border-4 border-iron bg-sheet p-3">
+      {children}
+    </section>
+  );
+}
+
+/** Suspects first, then conditions, then everything else on this engine. */
+function repairKeys(suspects: readonly Suspect[], cards: FaultCards, { engine }: CaseHead): string[] {
+  const suspected = suspects.map((s) => s.key);
+  const own = Object.entries(cards);
+  const all = own.flatMap(([id, card]) =>
+    card.perCylinder
+      ? Array.from({ length: engine.cylinders }, (_, i) => `${id}[${i + 1}]`)
+      : card.isCondition
+        ? []
+        : [id],
+  );
+  const conditions = own.flatMap(([id, card]) => (card.isCondition ? [id] : []));
+  return [...suspected, ...conditions, ...all.filter((key) => !suspected.includes(key))];
+}
+
+function NoteForm({ onRecord }: { onRecord: (event: RawEvent, id: string) => void }) {
+  const [note, setNote] = useState('');
+  const id = useEntryId();
+  return (
+    <div className="space-y-2">
+      <label className="block">
+        <span className="font-semibold">Note on the tape</span>
+        <textarea
+          value={note}
+          maxLength={4000}
+          rows={2}
+          onChange={(e) => setNote(e.target.value)}
+          className="w-full border-2 border-line bg-sheet px-2 py-1"
+        />
+      </label>
+      <Button look="main" disabled={note.trim() === ''} onClick={() => onRecord({ note: note.trim() }, id)}>
+        Write it down
+      </Button>
+    </div>
+  );
+}
