@@ -16,7 +16,14 @@ export default defineConfig({
         extends: true,
         test: { name: 'unit', include: ['tests/unit/**/*.test.ts', 'tests/db/**/*.test.ts'], isolate: false },
       },
-      { extends: true, test: { name: 'component', include: ['tests/component/**/*.test.{ts,tsx}'] } },
+      {
+        extends: true,
+        test: {
+          name: 'component',
+          include: ['tests/component/**/*.test.{ts,tsx}'],
+          setupFiles: ['tests/component/patience.ts'],
+        },
+      },
     ],
   },
 });
