@@ -3,11 +3,12 @@ import { cylindersOf } from '../engine/index.ts';
 import type { FaultDefinition, Need, On } from '../faults/index.ts';
 import { holds, sameRepair } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
+import { marginals } from './asked.ts';
 import type { Belief } from './belief.ts';
 import type { Catalogue } from './catalogue/instances.ts';
 import { type Group, groupLikelihood, withReading } from './evidence.ts';
-import { alone, faultChances } from './faultChances.ts';
 import type { Network } from './network.ts';
+import { aloneAt } from './space.ts';
 
 /** A reading that stands: not struck, judged, numbered as in the record. */
 export interface StandingReading {
@@ -56,15 +57,13 @@ export const withoutOutrankedMisses = (readings: readonly StandingReading[]): re
 
 /** A suspect this probable still counts as another explanation [trials: at 0.02 a leak proven at its valve waited for debris nobody saw]. */
 const LIVE = 0.05;
-/** Work that buys no part waits for none that is less than so much as likely as what is proven [trials: lash far out waited for a stud seen tight]. */
-const COUNTS = 1 / 3;
 /** One this probable is worth a rule-out check before a part is bought [trials: a weak magnet, and a coil bought]. */
 const WORTH_RULING_OUT = 0.015;
 /** Minutes of a check that is a rule-out check [min]. */
 const RULE_OUT_MIN = 2;
 /** A proof stands where the fault is more likely than not; and of the first suspect from here on, for what is left is spread over many. */
 const BELIEVED = 0.5;
-const FIRST_BELIEVED = 0.25;
+const FIRST_BELIEVED = 0.3;
 /** So sure that it is there, a finding that is gone again is the fault coming and going. */
 const SURE = 0.9;
 /** Another fault that makes the findings at least half as likely explains them equally. */
@@ -127,7 +126,7 @@ export function confirmedFaults(
   readings: readonly StandingReading[],
   canMake: (check: string, cylinder: number | null) => boolean,
 ): Confirmed[] {
-  const p = faultChances(catalogue, belief);
+  const p = marginals(belief);
   let first = 0;
   for (let f = 0; f < p.length; f++) if (p[f]! > first) first = p[f]!;
   const out: Confirmed[] = [];
@@ -185,10 +184,9 @@ function confirmedBy(
     if (!proof) continue;
     const groups = proof.map(({ reading }) => proving.groups.get(instanceKey(reading.check, reading.cylinder))!);
     const events = proof.map((r) => r.event);
-    const rivals = rivalsOf(catalogue, network, p, f, alike, groups);
+    const rivals = rivalsOf(network, p, f, alike, groups);
+    if (rivals.some(({ fault: other, fit }) => p[other]! > LIVE && fit >= EQUALLY)) continue;
     const buys = fault.definition.repair.action === 'replaced';
-    const counts = buys ? LIVE : Math.max(LIVE, COUNTS * together);
-    if (rivals.some(({ fault: other, fit }) => p[other]! > counts && fit >= EQUALLY)) continue;
     return {
       fault: fault.key,
       by: Math.max(...events),
@@ -293,7 +291,6 @@ interface Rival {
 
 /** Other faults that are worth a rule-out check at least and explain the findings of a proof nearly or better, the likeliest first. */
 function rivalsOf(
-  catalogue: Catalogue,
   network: Network,
   p: Float64Array,
   own: number,
@@ -305,9 +302,7 @@ function rivalsOf(
     return { setRow, figures: groupLikelihood(variable, group).errorFree };
   });
   const fitOf = (fault: number) =>
-    alone(catalogue, fault, (set) =>
-      likelihoods.reduce((product, { setRow, figures }) => product * figures[setRow[set]!]!, 1),
-    );
+    likelihoods.reduce((product, { setRow, figures }) => product * figures[setRow[aloneAt(fault)]!]!, 1);
   const ownFit = fitOf(own);
   const out: Rival[] = [];
   for (let fault = 0; fault < p.length; fault++) {

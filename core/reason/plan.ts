@@ -1,6 +1,7 @@
 import { CHECKS } from '../checks/index.ts';
 import type { RunningState, Temperature } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
+import { marginals } from './asked.ts';
 import type { Belief } from './belief.ts';
 import {
   candidatesOf,
@@ -14,7 +15,6 @@ import {
 } from './candidates.ts';
 import type { Catalogue } from './catalogue/instances.ts';
 import { meets, type StandingReading } from './confirm.ts';
-import { faultChances } from './faultChances.ts';
 import type { Network } from './network.ts';
 import type { Planner } from './planner.ts';
 import { type Candidate, withReports } from './reports.ts';
@@ -88,7 +88,7 @@ export function planNext(
   };
   const roads = roadsOf(planner, missing, start);
   const round: Round = { catalogue, network, belief, planner, situation, readOn, missing, roads, start };
-  const wide = activeSets(catalogue, belief);
+  const wide = activeSets(network, belief);
   const search = searchNow(round, wide);
   const ranked = rank(round, candidatesOf(round, wide, again), wide, search.minutes);
   const worth = ranked.filter(({ saved }) => saved > WORTH_MIN || saved > WORTH_SHARE * search.minutes);
@@ -114,8 +114,8 @@ export function planNext(
   return { expectedSearchMin: search.minutes, next, confirmingOrder };
 }
 
-function searchNow({ catalogue, planner, roads, start }: Round, active: Active) {
-  return expectedSearch(planner, roads, active.masses, active, catalogue.faults.length, start);
+function searchNow({ network, planner, roads, start }: Round, active: Active) {
+  return expectedSearch(planner, roads, active.masses, active, network.space.faults, start);
 }
 
 /** 0 for never, 1 for once, 2 where the same was taken again: readings of different places are no repeats of each other. */
@@ -157,8 +157,8 @@ function rank(round: Round, candidates: readonly Candidate[], wide: Active, now:
 }
 
 /** Chance that one reading of a check confirms some fault: routes that miss nothing else. */
-function confirmingChances({ catalogue, belief, planner, missing }: Round): Map<string, number> {
-  const p = faultChances(catalogue, belief);
+function confirmingChances({ belief, planner, missing }: Round): Map<string, number> {
+  const p = marginals(belief);
   const out = new Map<string, number>();
   for (const [r, route] of planner.routes.entries()) {
     const left = missing[r]!;
@@ -190,8 +190,8 @@ function inSettlingOrder(round: Round, order: readonly number[], active: Active,
 }
 
 /** The next probe on the surest road that confirms the likeliest fault; null when nothing can or it is confirmed. */
-function settlerOfFirstSuspect({ catalogue, belief, planner, missing, start }: Round): number | null {
-  const p = faultChances(catalogue, belief);
+function settlerOfFirstSuspect({ belief, planner, missing, start }: Round): number | null {
+  const p = marginals(belief);
   const first = p.indexOf(Math.max(...p));
   let best: { probe: number; efficacy: number } | null = null;
   for (const [r, route] of planner.routes.entries()) {

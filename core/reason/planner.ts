@@ -149,11 +149,7 @@ export function plannerFor(
     definition.confirmedBy.flatMap((rule): Route[] => {
       const needs = needsOf(rule, cylinder, catalogue, book, cylinders);
       if (!needs) return [];
-      const efficacy = catalogue.causesOf[fault]!.reduce((sum, cause) => {
-        const { key, share } = catalogue.causes[cause]!;
-        return sum + share * efficacyOf(network, probes, needs, key, cylinder);
-      }, 0);
-      return [{ fault, faultCylinder: cylinder, needs, efficacy }];
+      return [{ fault, faultCylinder: cylinder, needs, efficacy: efficacyOf(network, probes, needs, fault, cylinder) }];
     }),
   );
   const candidates = made
@@ -189,7 +185,7 @@ function efficacyOf(
   network: Network,
   probes: readonly Probe[],
   needs: readonly RouteNeed[],
-  cause: string,
+  fault: number,
   cylinder: number | null,
 ): number {
   return needs.reduce((product, { probe, need }) => {
@@ -198,7 +194,8 @@ function efficacyOf(
     const partId = (need.part ?? '').replace('[c]', String(cylinder));
     const part = variable.parts.findIndex((x) => x.id === partId);
     if (part < 0) return 0;
-    const active = variable.touches.includes(cause) ? [cause] : [];
+    const { key } = network.spec.faults[fault]!;
+    const active = variable.touches.includes(key) ? [key] : [];
     const figures = variable.distribution(active, { state, temperature: hot ? 'hot' : null })[part]!;
     const chance = variable.parts[part]!.outcomes.reduce(
       (sum, o, k) => (need.outcomes.includes(o) ? sum + figures[k]! : sum),

@@ -96,7 +96,7 @@ function movesOf(network: Network, operator: RepairOperator): (set: number) => r
   };
 }
 
-function targetsOf({ space, faultOf }: Network, i: number, { faults, fails, puts }: RepairOperator): readonly Target[] {
+function targetsOf({ space }: Network, i: number, { faults, fails, puts }: RepairOperator): readonly Target[] {
   const set = membersOf(space, i);
   const has = set.some((f) => faults.includes(f));
   const base = has
@@ -109,8 +109,7 @@ function targetsOf({ space, faultOf }: Network, i: number, { faults, fails, puts
     let left = 1;
     const out: Target[] = [];
     for (const put of puts) {
-      // It is there already, however bad.
-      if (members.some((member) => faultOf[member] === faultOf[put.fault])) continue;
+      if (members.includes(put.fault)) continue;
       const withPut = space.indexOf([...members, put.fault].sort((x, y) => x - y));
       // A set too large to be held keeps its mass: the new fault is then simply not foreseen.
       if (withPut < 0) continue;

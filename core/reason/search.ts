@@ -1,7 +1,7 @@
 import { setMass } from './asked.ts';
 import type { Belief } from './belief.ts';
 import { SEARCH_CAP_MIN } from './cap.ts';
-import type { Catalogue } from './catalogue/instances.ts';
+import type { Network } from './network.ts';
 import { HOT_MIN, maskCost, type Planner } from './planner.ts';
 
 /** Faults below this take no part in the order of the search. */
@@ -10,7 +10,7 @@ const LIVE = 0.004;
 /** Sets below this take no part in the ranking; the belief shown is exact all the same. */
 const NEGLIGIBLE = 1e-4;
 
-/** Sets that matter, the likeliest first; members are faults at whatever level, three places each, -1 for an empty one. */
+/** Sets that matter, the likeliest first; members as in the space, three places each, -1 for an empty one. */
 export interface Active {
   readonly sets: Int32Array;
   readonly members: Int16Array;
@@ -18,18 +18,15 @@ export interface Active {
   readonly masses: Float64Array;
 }
 
-export function activeSets({ causes }: Pick<Catalogue, 'causes'>, belief: Belief): Active {
-  const { space } = belief.now.layout;
+export function activeSets(network: Network, belief: Belief): Active {
+  const { space } = network;
   const mass = setMass(belief);
   const counted: number[] = [];
   for (let i = 0; i < mass.length; i++) if (mass[i]! > NEGLIGIBLE) counted.push(i);
   const sets = Int32Array.from(counted.sort((a, b) => mass[b]! - mass[a]! || a - b));
   const members = new Int16Array(3 * sets.length);
   sets.forEach((i, k) => {
-    for (let place = 0; place < 3; place++) {
-      const cause = space.members[3 * i + place]!;
-      members[3 * k + place] = cause < 0 ? -1 : causes[cause]!.fault;
-    }
+    members.set(space.members.subarray(3 * i, 3 * i + 3), 3 * k);
   });
   return { sets, members, masses: Float64Array.from(sets, (i) => mass[i]!) };
 }

@@ -44,7 +44,7 @@ describe('what may be written down besides a check', () => {
     await user.click(screen.getByRole('button', { name: /Write a note/ }));
     const written = await screen.findByRole('button', { name: 'Write it down' });
     const box = screen.getByRole('textbox', { name: 'Note on the tape' });
-    expect(document.activeElement).toBe(box);
+    await vi.waitFor(() => expect(document.activeElement).toBe(box));
     await user.type(box, '   ');
     expect(written).toHaveProperty('disabled', true);
     await user.type(box, 'smells of fuel ');

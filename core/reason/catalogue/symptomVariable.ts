@@ -1,5 +1,4 @@
-import { SYMPTOM_IDS, type Symptom } from '../../complaint/symptoms.ts';
-import { SYMPTOM_LEAK, SYMPTOM_LEAKS, showsAs } from '../../complaint/told.ts';
+import { SYMPTOM_IDS, SYMPTOM_LEAK, SYMPTOM_LEAKS, type Symptom, showsAs } from '../../complaint/symptoms.ts';
 import type { Interaction } from '../../faults/index.ts';
 import { FAILURE_IDS } from '../../machine/failures.ts';
 import type { At, SpecVariable } from '../spec.ts';
