@@ -62,7 +62,7 @@ export interface BenchSummary extends Belief {
 const SURPRISED = 0.5;
 const SETS_SHOWN = 10;
 const LEAST_SUSPECT = 0.001;
-/** Chances that differ by less than half of one in so many are the same. */
+/** Chances are told apart to one in so many. */
 const DISTINCT = 1e12;
 
 /** What the record says now. The planner is asked apart: the ridge is painted first. */
@@ -108,7 +108,7 @@ function beliefOf(bench: Bench): Belief {
     suspects.push({ key, fault: id, cylinder, part: definition.part, p: p[f]! });
   }
   // Two sides alike are equally likely but for the last places: these do not say which stands first.
-  suspects.sort((a, b) => Math.round((b.p - a.p) * DISTINCT) || (a.key < b.key ? -1 : 1));
+  suspects.sort((a, b) => Math.round(b.p * DISTINCT) - Math.round(a.p * DISTINCT) || (a.key < b.key ? -1 : 1));
   const sets = likeliestSets(belief, SETS_SHOWN).map(({ set, p }) => ({
     keys: membersOf(network.space, set).map((f) => catalogue.faults[f]!.key),
     p,

@@ -167,6 +167,20 @@ describe('asking the worker', () => {
     expect(health.every((h) => h.state === 'well')).toBe(true);
   });
 
+  it('a worker that is awake has told its ridge before anybody else is asked', async () => {
+    const { spawn } = workers();
+    const asked = vi.fn(async () => null);
+    const { client, said } = clientOn(spawn, asked);
+    client.start();
+    client.add(HEAT);
+    await settled(said, 'plate 1');
+    asked.mockClear();
+    client.add(TESTER);
+    await settled(said, 'ridge 2');
+    expect(asked).not.toHaveBeenCalled();
+    client.close();
+  });
+
   it('two readings at once are asked about together', async () => {
     const { spawn } = workers();
     const elsewhere = vi.fn(async () => null);
