@@ -8,7 +8,8 @@ export default defineConfig({
   // `server-only` throws wherever it is not the server's bundle; here there is no bundle.
   resolve: { alias: { '@': under('.'), 'server-only': under('node_modules/server-only/empty.js') } },
   test: {
-    testTimeout: 20_000,
+    // Against a hang only: how fast the machine is, no test asks.
+    testTimeout: 120_000,
     maxWorkers: '100%',
     projects: [
       // The core keeps nothing between two questions, so its files can share one copy of it: that halves the time.
