@@ -14,6 +14,7 @@
 export * from './bench/index.ts';
 export * from './casefile/index.ts';
 export * from './checks/index.ts';
+export * from './complaint/history.ts';
 export * from './complaint/symptoms.ts';
 export * from './engine/index.ts';
 export * from './faults/cards.ts';

@@ -1,11 +1,5 @@
-import {
-  NOT_CRANKING,
-  NOT_RUNNING,
-  STANDING,
-  SYMPTOM_IDS,
-  type Symptom,
-  UNMENTIONED_COUNTS,
-} from '../complaint/symptoms.ts';
+import { NOT_CRANKING, NOT_RUNNING, STANDING, SYMPTOM_IDS, type Symptom } from '../complaint/symptoms.ts';
+import { UNMENTIONED_COUNTS } from '../complaint/told.ts';
 import { type Belief, initialBelief, withComplaint, withGroup } from '../reason/belief.ts';
 import { COMPLAINT, IMPLIED_CRANKS, IMPLIED_RUNS } from '../reason/catalogue/instances.ts';
 import { AS_COMPLAINED } from '../reason/catalogue/symptomVariable.ts';

@@ -20,13 +20,16 @@ export interface Explanation {
 
 /** What speaks for and against a suspect, and what would confirm it. @throws RangeError for a key not on this engine */
 export function explainSuspect(bench: Bench, key: string): Explanation {
-  const index = bench.network.faultIndex.get(key);
-  if (index === undefined) throw new RangeError(`explainSuspect: no fault ${key} on this engine`);
+  const { faults, causesOf } = bench.catalogue;
+  const index = faults.findIndex((fault) => fault.key === key);
+  if (index < 0) throw new RangeError(`explainSuspect: no fault ${key} on this engine`);
   const read = currentReadings(bench);
   const routes = bench.planner().routes.filter((route) => route.fault === index);
   return {
     key,
-    weights: weightsOfEvidence(bench.network, bench.belief, index).filter((w) => w.variable !== IMPLIED_CRANKS),
+    weights: weightsOfEvidence(bench.network, bench.belief, causesOf[index]!).filter(
+      (w) => w.variable !== IMPLIED_CRANKS,
+    ),
     missing: routes.map((route) =>
       route.needs
         .filter(

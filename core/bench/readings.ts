@@ -14,11 +14,21 @@ export function currentReadings(bench: Bench): StandingReading[] {
   return bench.readings.filter((r) => {
     const variable = instanceKey(r.reading.check, r.reading.cylinder);
     if (!bench.network.hasVariable(variable)) return false;
-    const { touches } = bench.network.variable(variable);
     return !bench.repairs.some(
-      (repair) => repair.event > r.event && repair.step.action !== 'bypassed' && touches.includes(repair.key),
+      (repair) => repair.event > r.event && repair.step.action !== 'bypassed' && touchedBy(bench, variable, repair.key),
     );
   });
+}
+
+/** Whether a fault, at any of its levels, or a condition changes what a check sees. */
+function touchedBy(
+  { network, catalogue: { faults, causes, causesOf } }: Bench,
+  variable: string,
+  key: string,
+): boolean {
+  const { touches } = network.variable(variable);
+  const levels = causesOf[faults.findIndex((fault) => fault.key === key)] ?? [];
+  return touches.includes(key) || levels.some((cause) => touches.includes(causes[cause]!.key));
 }
 
 /** What was taken again and said its part is not asked a third time. */

@@ -39,21 +39,24 @@ function operatorOf(bench: Bench, step: RepairStep, key: string): RepairOperator
   const fails = FAILS[step.action];
   // A bypass proves the point and repairs nothing.
   if (fails === null) return null;
-  const { faultIndex, spec } = bench.network;
+  const { faults: known, causes, causesOf } = bench.catalogue;
+  const causesNamed = (name: string) => causesOf[known.findIndex((f) => f.key === name)] ?? [];
   const puts = (findFault(step.id)?.repair.leaves ?? []).flatMap(({ fault, on, chance }) => {
     const cylinders =
       on === 'other' ? cylindersOf(bench.head.engine).filter((c) => c !== step.cylinder) : [step.cylinder];
-    return cylinders.flatMap((c) => {
-      const index = faultIndex.get(instanceKey(fault, findFault(fault)?.perCylinder ? c : null));
-      return index === undefined ? [] : [{ fault: index, chance }];
-    });
+    return cylinders.flatMap((c) =>
+      causesNamed(instanceKey(fault, findFault(fault)?.perCylinder ? c : null)).map((cause) => ({
+        fault: cause,
+        chance: chance * causes[cause]!.share,
+      })),
+    );
   });
-  const state = spec.states.findIndex((s) => s.key === key);
+  const state = bench.network.spec.states.findIndex((s) => s.key === key);
   const made = findFault(step.id);
-  const faults = bench.catalogue.faults
-    .filter(
-      (f) => f.key === key || (f.cylinder === step.cylinder && made !== undefined && sameRepair(f.definition, made)),
-    )
-    .map((f) => faultIndex.get(f.key)!);
+  const faults = known.flatMap((f, number) =>
+    f.key === key || (f.cylinder === step.cylinder && made !== undefined && sameRepair(f.definition, made))
+      ? causesOf[number]!
+      : [],
+  );
   return { faults, state: state < 0 ? null : state, fails, puts };
 }

@@ -50,6 +50,7 @@ function skylineOf({ faults, engine }: Bench['catalogue']): readonly Skyline[] {
   return skyline;
 }
 
+/** @param p chance of each fault of the catalogue */
 export function ridgeOf(bench: Bench, p: Float64Array, confirmed: readonly Confirmed[]): RidgePart[] {
   const read = currentReadings(bench);
   const proven = new Set(confirmed.map((s) => s.fault));

@@ -20,7 +20,7 @@ function sideSets({ catalogue, head, network: { space } }: Bench): readonly Int3
   let found = sets.get(space);
   if (!found) {
     found = cylindersOf(head.engine).map((c) => {
-      const affects = Uint8Array.from(catalogue.faults, ({ cylinder, definition }) => {
+      const affects = Uint8Array.from(catalogue.causes, ({ cylinder, definition }) => {
         if (cylinder === null) return 0;
         const onOther = definition.failures.some((failure) => failure.on === 'other');
         return Number((cylinder === c) !== onOther);

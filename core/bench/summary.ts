@@ -1,16 +1,7 @@
 import type { PartId } from '../machine/parts.ts';
-import {
-  grossErrorChances,
-  grossErrorOf,
-  likeliestSets,
-  marginals,
-  massOfPlaces,
-  noneMass,
-  stateMarginals,
-  surprise,
-} from '../reason/asked.ts';
+import { grossErrorChances, grossErrorOf, massOfPlaces, noneMass, stateMarginals, surprise } from '../reason/asked.ts';
 import { type Confirmed, confirmedFaults } from '../reason/confirm.ts';
-import { membersOf } from '../reason/space.ts';
+import { faultChances, likeliestFaultSets } from '../reason/faultChances.ts';
 import { type BeforeAfter, beforeAfter } from './before.ts';
 import { type CloseBlocker, closeBlockers } from './closing.ts';
 import { beforeHandingBack, type TriedLast } from './handBack.ts';
@@ -100,7 +91,7 @@ export function summarise(bench: Bench): BenchSummary {
 
 function beliefOf(bench: Bench): Belief {
   const { network, belief, catalogue } = bench;
-  const p = marginals(belief);
+  const p = faultChances(catalogue, belief);
   const suspects: Suspect[] = [];
   for (let f = 0; f < p.length; f++) {
     if (p[f]! < LEAST_SUSPECT) continue;
@@ -109,8 +100,8 @@ function beliefOf(bench: Bench): Belief {
   }
   // Two sides alike are equally likely but for the last places: these do not say which stands first.
   suspects.sort((a, b) => Math.round(b.p * DISTINCT) - Math.round(a.p * DISTINCT) || (a.key < b.key ? -1 : 1));
-  const sets = likeliestSets(belief, SETS_SHOWN).map(({ set, p }) => ({
-    keys: membersOf(network.space, set).map((f) => catalogue.faults[f]!.key),
+  const sets = likeliestFaultSets(catalogue, belief, SETS_SHOWN).map(({ faults, p }) => ({
+    keys: faults.map((f) => catalogue.faults[f]!.key),
     p,
   }));
   const states = stateMarginals(belief);

@@ -1,4 +1,5 @@
-import { HISTORY_FLAGS, type Symptom } from '../complaint/symptoms.ts';
+import { HISTORY_FLAGS } from '../complaint/history.ts';
+import type { Symptom } from '../complaint/symptoms.ts';
 import { type EngineFigures, type EngineWords, type MachineKind, withLayout } from '../engine/index.ts';
 import { FAULTS } from '../faults/index.ts';
 import { DEFAULT_HOUSE, type House, houseRules } from '../house/house.ts';

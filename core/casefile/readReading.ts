@@ -109,6 +109,13 @@ export function readReading(event: RawCheckEvent, path: string, engine: EngineWo
         accepted: check.outcomes.map((o) => o.id),
       });
   }
+  const places = check.asksWhere ? check.partsOf(engine).map(({ id }) => id) : null;
+  if (places && event.where !== undefined && !places.includes(event.where))
+    issues.push({
+      path: `${path}.where`,
+      message: `"${event.where}" is not a place ${check.id} tells apart`,
+      accepted: places,
+    });
   const instrument = readInstrument(event, check, path, issues);
   const symptoms = event.symptoms ?? null;
   const { takesSymptoms } = check;

@@ -14,5 +14,5 @@ export const airExhaust = defineCheck({
   hazards: ['hot-exhaust'],
   outcomes: outcomes({ free: 'Free', blocked: 'Blocked' }),
   combine: { kind: 'ordered' },
-  leak: { blocked: 0.002 },
+  leak: { blocked: 0.0005 },
 });

@@ -101,12 +101,16 @@ export interface CheckDefinition {
   readonly leak: Readonly<Record<string, number>>;
   /** How failures show in this check, by level of the failure. */
   readonly via: ByFailure<Readonly<Record<string, number>>>;
+  /** What it shows of a fault that grows worse, from the slightest to the worst; none where how bad a fault is does not decide it. */
+  readonly worsens: readonly string[];
   /** Outcome that means: what it was complained of shows. Worked out from the symptoms of whatever states no effect of its own. */
   readonly viaComplaint: string | null;
   /** The same on a single, where it differs: there is no other side to go on with. */
   readonly viaOnSingle: CheckDefinition['via'] | null;
   /** Chance that a reading says nothing at all. */
   readonly grossErrorChance: number;
+  /** Of gross errors, the share that say all is normal: what is there is overlooked more often than what is not there is seen. */
+  readonly errorReadsNormal: number;
   /** The part itself lies before the eye: it is hardly misread, and what is found in the end outranks not having found it before. */
   readonly foundByEye: boolean;
   /** Something plain to see may be overlooked all the same. */

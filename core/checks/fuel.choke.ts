@@ -19,5 +19,5 @@ export const fuelChoke = defineCheck({
     'stuck-closed': 'Stays shut',
   }),
   combine: { kind: 'dominance', order: ['opens-and-closes', 'stuck-open', 'stuck-closed'] },
-  leak: { 'stuck-open': 0.02, 'stuck-closed': 0.005 },
+  leak: { 'stuck-open': 0.02, 'stuck-closed': 0.001 },
 });

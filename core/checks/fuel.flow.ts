@@ -9,6 +9,15 @@ import { judge } from './judge.ts';
 /** Under this share of the demand nothing to speak of comes [P]. */
 const NOTHING_SHARE = 0.15;
 
+/** Engines of one kind and speed ask for this much apart, one standard deviation of the demand [M]. */
+const DEMANDS_APART = 0.1;
+/** What such engines displace on the whole, and how far apart they lie, one standard deviation [M]. */
+const typicalMl = (cylinders: number) => (cylinders === 1 ? 420 : 690);
+const DISPLACEMENTS_APART = 0.25;
+/** What they are governed to, and how far apart [M]. */
+const TYPICAL_RPM = 3300;
+const SPEEDS_APART = 0.08;
+
 /** A measuring cup read by its lines [P]. */
 const MEASURE: Accuracy = { percent: 3, floor: 0 };
 
@@ -45,35 +54,43 @@ export const fuelFlow = defineCheck({
     const flowMlPerMin = { value: flow, unit: 'ml/min', plusMinus: error };
     const limits = [limitOf('times the demand', rules, 'flowTimesDemand')];
     const { boreMm, strokeMm, governedRpm } = figures;
-    if (boreMm == null || strokeMm == null || governedRpm == null) {
-      const lacking = [boreMm == null && 'bore', strokeMm == null && 'stroke', governedRpm == null && 'governed speed'];
-      const missing = [
-        { name: 'demandMlPerMin', reason: `The engine sheet has no ${lacking.filter(Boolean).join(', no ')}.` },
-      ];
-      return flow < 1
-        ? {
-            ...EMPTY_ASSESSMENT,
-            outcome: 'none',
-            weights: { '': { none: 1 } },
-            severity: 1,
-            quantities: { flowMlPerMin },
-            missing,
-            limits,
-            points: ['from tank to carburettor'],
-          }
-        : { ...EMPTY_ASSESSMENT, quantities: { flowMlPerMin }, missing, limits };
-    }
+    const lacking = [boreMm == null && 'bore', strokeMm == null && 'stroke', governedRpm == null && 'governed speed'];
+    const missing = lacking.some(Boolean)
+      ? [
+          {
+            name: 'demandMlPerMin',
+            reason: `The engine sheet has no ${lacking.filter(Boolean).join(', no ')}: no verdict, and weighed against a typical engine.`,
+          },
+        ]
+      : [];
+    if (missing.length > 0 && flow < 1)
+      return {
+        ...EMPTY_ASSESSMENT,
+        outcome: 'none',
+        weights: { '': { none: 1 } },
+        severity: 1,
+        quantities: { flowMlPerMin },
+        missing,
+        limits,
+        points: ['from tank to carburettor'],
+      };
+    const displacement = boreMm == null || strokeMm == null ? null : engine.cylinders * sweptMl({ boreMm, strokeMm });
     const demand = demandMlPerMin(
-      engine.cylinders * sweptMl({ boreMm, strokeMm }),
-      governedRpm,
+      displacement ?? typicalMl(engine.cylinders),
+      governedRpm ?? TYPICAL_RPM,
       ambient.temperatureC,
       ambientPa(ambient.altitudeM ?? rules.shopAltitudeM.value),
     );
+    const apart = Math.hypot(
+      DEMANDS_APART,
+      displacement === null ? DISPLACEMENTS_APART : 0,
+      governedRpm == null ? SPEEDS_APART : 0,
+    );
     const ample = rules.flowTimesDemand.value * demand;
-    return judge({
+    const judged = judge({
       value: flow,
       error,
-      spread: 0.1 * demand,
+      spread: apart * demand,
       bands: [
         { outcome: 'none', from: -Infinity, to: NOTHING_SHARE * demand },
         { outcome: 'weak', from: NOTHING_SHARE * demand, to: ample },
@@ -81,9 +98,12 @@ export const fuelFlow = defineCheck({
       ],
       sound: [ample, Infinity],
       worst: [0, Infinity],
-      quantities: { flowMlPerMin, demandMlPerMin: { value: demand, unit: 'ml/min', plusMinus: 0.1 * demand } },
+      quantities: { flowMlPerMin, demandMlPerMin: { value: demand, unit: 'ml/min', plusMinus: apart * demand } },
       limits,
       points: ['from tank to carburettor'],
     });
+    return missing.length === 0
+      ? judged
+      : { ...EMPTY_ASSESSMENT, weights: judged.weights, quantities: { flowMlPerMin }, missing, limits };
   },
 });

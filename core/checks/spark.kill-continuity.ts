@@ -3,6 +3,8 @@ import { defineCheck } from './define.ts';
 import { numberField } from './field.ts';
 
 const ohms = { required: true, openLoop: true };
+/** However near one limit ohms between the two lie, so much may it be the other all the same [M]. */
+const UNSURE = 0.2;
 
 export const sparkKillContinuity = defineCheck({
   id: 'spark.kill-continuity',
@@ -49,7 +51,17 @@ export const sparkKillContinuity = defineCheck({
     if (grounded(keyOn)) return verdict('grounded-key-on', 1, ['key switch, interlocks or chassis wiring']);
     if (free(keyOn) && grounded(keyOff)) return verdict('correct', 0);
     if (free(keyOn) && free(keyOff)) return verdict('open-key-off', 0.8, ['key switch or its ground']);
-    // Neither grounded nor free: a burnt contact, or wet.
-    return { ...EMPTY_ASSESSMENT, limits, severity: 0.5, remarks: ['neither_grounded_nor_free'] };
+    // Neither grounded nor free: a burnt contact, or wet. No verdict; the further from ground, the less it speaks of it.
+    const between = { ...EMPTY_ASSESSMENT, limits, severity: 0.5, remarks: ['neither_grounded_nor_free' as const] };
+    const ohmsRead = free(keyOn) ? keyOff : keyOn;
+    if (typeof ohmsRead !== 'number') return between;
+    const { killGroundedOhms: low, killFreeOhms: high } = rules;
+    const towardsFree = Math.log(ohmsRead / low.value) / Math.log(high.value / low.value);
+    const toGround = UNSURE + (1 - 2 * UNSURE) * (1 - towardsFree);
+    const isFree = UNSURE + (1 - 2 * UNSURE) * towardsFree;
+    const weights: Record<string, number> = free(keyOn)
+      ? { correct: toGround, 'open-key-off': isFree }
+      : { 'grounded-key-on': toGround, correct: isFree };
+    return { ...between, weights: { '': weights } };
   },
 });

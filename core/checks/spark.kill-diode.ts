@@ -3,6 +3,11 @@ import { EMPTY_ASSESSMENT, limitOf, outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
 import { numberField } from './field.ts';
 
+/** What drops that are none of a silicon diode say of it [M]: one way only and too high, too low, and both ways but not alike. */
+const HIGH_DROP = { good: 0.6, open: 0.4, shorted: 0.05 };
+const LOW_DROP = { good: 0.5, shorted: 0.4, open: 0.05 };
+const BOTH_WAYS = { shorted: 0.6, good: 0.2, open: 0.1 };
+
 export const sparkKillDiode = defineCheck({
   id: 'spark.kill-diode',
   code: 'kd',
@@ -44,18 +49,24 @@ export const sparkKillDiode = defineCheck({
       limits,
       points: severity > 0 ? ['kill diode'] : [],
     });
+    const noDrop = (weights: Readonly<Record<string, number>>) => ({
+      ...EMPTY_ASSESSMENT,
+      limits,
+      weights: { '': weights },
+      remarks: ['not_a_diode_drop' as const],
+    });
     if (open === 2) return verdict('open', 1);
     if (open === 1 && figures.length === 1) {
       const drop = figures[0]!;
       if (drop >= rules.diodeForwardLowVolts.value - 0.1 && drop <= rules.diodeForwardHighVolts.value + 0.1)
         return verdict('good', 0);
       // One way only, but not a silicon drop: a joint or a resistance in the row; not a verdict on the diode.
-      return { ...EMPTY_ASSESSMENT, limits, remarks: ['not_a_diode_drop'] };
+      return noDrop(drop > rules.diodeForwardHighVolts.value ? HIGH_DROP : LOW_DROP);
     }
     if (figures.length === 2) {
       const [a, b] = figures as [number, number];
       if (Math.max(a, b) < rules.diodeForwardLowVolts.value) return verdict('shorted', 1);
-      return { ...EMPTY_ASSESSMENT, limits, remarks: ['not_a_diode_drop'] };
+      return noDrop(BOTH_WAYS);
     }
     return EMPTY_ASSESSMENT;
   },

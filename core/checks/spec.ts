@@ -52,6 +52,7 @@ type Defaulted = Pick<
   | 'each'
   | 'impliesState'
   | 'grossErrorChance'
+  | 'errorReadsNormal'
   | 'foundByEye'
   | 'mayBeOverlooked'
   | 'takesSymptoms'
@@ -89,6 +90,7 @@ export interface CheckSpec<
   readonly leak?: { readonly [O in NoInfer<Outcomes | PlaceOutcome>]?: number };
   readonly via?: ByFailure<{ readonly [O in NoInfer<Outcomes | PlaceOutcome>]?: number }>;
   readonly viaOnSingle?: ByFailure<{ readonly [O in NoInfer<Outcomes | PlaceOutcome>]?: number }>;
+  readonly worsens?: readonly NoInfer<Outcomes | PlaceOutcome>[];
   readonly viaComplaint?: NoInfer<Outcomes>;
   readonly showsGone?: ShowsGone<NoInfer<Outcomes> | SymptomOutcome>;
   readonly cranking?: CrankingSafety<NoInfer<Outcomes>>;

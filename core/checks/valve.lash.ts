@@ -19,6 +19,8 @@ import type { Reading } from './reading.ts';
 const BLADE: Accuracy = { percent: 0, floor: 0.013e-3 };
 /** Lash that went wide is found this much apart from one engine to the next [mm] [M]. */
 const WENT_WIDE_MM = 0.3;
+/** Of lash that went tight so much is found in the upper half of what is tight: it goes on until the valve stands open [M]. */
+const NEARLY_IN_LIMITS = 0.25;
 const VALVES = ['intake', 'exhaust'] as const;
 type Valve = (typeof VALVES)[number];
 
@@ -124,7 +126,9 @@ function oneValve(valve: Valve, value: number, reading: Reading, context: Assess
     remarks: lashMm >= BEYOND_WEAR_MM ? ['lash_beyond_wear'] : [],
   });
   const bands = [
-    ...shut,
+    { outcome: 'tight', from: -Infinity, to: low / 2, widthOf: low / 2 / (1 - NEARLY_IN_LIMITS) },
+    { outcome: 'tight', from: low / 2, to: low, widthOf: low / 2 / NEARLY_IN_LIMITS },
+    shut[1]!,
     { outcome: 'wide', from: high, to: BEYOND_WEAR_MM, widthOf: WENT_WIDE_MM },
     { outcome: 'far', from: BEYOND_WEAR_MM, to: Infinity, widthOf: FAR_OUT_MM },
   ];

@@ -25,7 +25,7 @@ export const AIR_FAULTS = [
     history: { 'since-work-on:valves': 1.5, 'since-work-on:fuel': 2, 'since-work-on:head': 2.5 },
     failures: [
       { failure: 'fuel', levels: { lean: 0.8 } },
-      { failure: 'pull', levels: { weak: 0.35, dead: 0.03 } },
+      { failure: 'pull', levels: { weak: 0.35, dead: 0.06 } },
     ],
     symptoms: { surges: 0.55, 'pops-intake': 0.35, 'runs-rough': 0.35, 'hard-start-cold': 0.2 },
     effects: [

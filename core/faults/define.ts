@@ -1,5 +1,6 @@
 import type { AccessId, CheckId, OutcomeOf, PlaceOf, PlaceOutcomeOf } from '../checks/index.ts';
-import type { HistoryFlag, Symptom } from '../complaint/symptoms.ts';
+import type { HistoryFlag } from '../complaint/history.ts';
+import type { Symptom } from '../complaint/symptoms.ts';
 import type { EngineWords, RepairAction, RunningState, Temperature } from '../engine/index.ts';
 import type { FailureId, FailureLevel } from '../machine/failures.ts';
 import type { PartId } from '../machine/parts.ts';

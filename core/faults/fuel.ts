@@ -295,7 +295,10 @@ export const FUEL_FAULTS = [
     part: 'bowl',
     weight: 3,
     history: { 'since-work-on:fuel': 2 },
-    failures: [{ failure: 'fuel', levels: { rich: 0.45, lean: 0.35 } }],
+    failures: [
+      { failure: 'run', levels: { nostart: 0.05, dies: 0.05 } },
+      { failure: 'fuel', levels: { rich: 0.45, lean: 0.35 } },
+    ],
     symptoms: { 'fuel-drips': 0.3, 'oil-level-rises': 0.15, surges: 0.25 },
     effects: [
       { check: 'fuel.float', outcomes: { sunk: 0.35, sticks: 0.35, 'level-off': 0.27 } },
@@ -338,6 +341,7 @@ export const FUEL_FAULTS = [
     weight: 5,
     stored: 3,
     failures: [
+      { failure: 'run', levels: { nostart: 0.03, dies: 0.1 } },
       { failure: 'fuel', levels: { lean: 0.85 }, when: { states: ['idle', 'cranking'] } },
       { failure: 'fuel', levels: { lean: 0.3 } },
     ],

@@ -25,8 +25,11 @@ function massAt({ layout: { furtherFrom, space }, all }: Mass, i: number): numbe
   return mass;
 }
 
+/** P(exactly this set), over all its states. */
+export const setChance = ({ now }: Belief, set: number): number => massAt(now, set) / now.whole;
+
 /** P(nothing is wrong). */
-export const noneMass = ({ now }: Belief): number => massAt(now, 0) / now.whole;
+export const noneMass = (belief: Belief): number => setChance(belief, 0);
 
 /** P(one of these places), by their numbers in the layout. */
 export function massOfPlaces({ now: { all, whole } }: Belief, of: Int32Array): number {

@@ -148,7 +148,7 @@ function likeliestReports(round: Round, candidate: Candidate, active: Active, sc
 
 /** Minutes of search saved on average by a check, net of its own [min]. */
 export function savedBy(round: Round, candidate: Candidate, active: Active, now: number): number {
-  const { network, planner, start } = round;
+  const { catalogue, planner, start } = round;
   const from: SearchStart = {
     ...start,
     mask: start.mask | candidate.mask,
@@ -163,7 +163,7 @@ export function savedBy(round: Round, candidate: Candidate, active: Active, now:
     const chance = weighedMass(round, candidate, ratio, active, posterior);
     if (chance < RARE * whole) continue;
     const after = roadsGiven(round, candidate, weights);
-    expected += chance * expectedSearch(planner, after, posterior, active, network.space.faults, from).minutes;
+    expected += chance * expectedSearch(planner, after, posterior, active, catalogue.faults.length, from).minutes;
     seen += chance;
   }
   return seen > 0 ? now - expected / seen - candidate.minutes : -candidate.minutes;

@@ -3,12 +3,11 @@ import { cylindersOf } from '../engine/index.ts';
 import type { FaultDefinition, Need, On } from '../faults/index.ts';
 import { holds, sameRepair } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
-import { marginals } from './asked.ts';
 import type { Belief } from './belief.ts';
 import type { Catalogue } from './catalogue/instances.ts';
 import { type Group, groupLikelihood, withReading } from './evidence.ts';
+import { alone, faultChances } from './faultChances.ts';
 import type { Network } from './network.ts';
-import { aloneAt } from './space.ts';
 
 /** A reading that stands: not struck, judged, numbered as in the record. */
 export interface StandingReading {
@@ -57,13 +56,18 @@ export const withoutOutrankedMisses = (readings: readonly StandingReading[]): re
 
 /** A suspect this probable still counts as another explanation [trials: at 0.02 a leak proven at its valve waited for debris nobody saw]. */
 const LIVE = 0.05;
+/**
+ * Work that buys no part, and any work once a rival's own checks are all made, waits for none that is less than so much as likely as what is
+ * proven [trials: lash far out waited for a stud seen tight; a battery that sags on load, for a flat one at 12.5 V, until nothing was left to check].
+ */
+const COUNTS = 1 / 3;
 /** One this probable is worth a rule-out check before a part is bought [trials: a weak magnet, and a coil bought]. */
 const WORTH_RULING_OUT = 0.015;
 /** Minutes of a check that is a rule-out check [min]. */
 const RULE_OUT_MIN = 2;
 /** A proof stands where the fault is more likely than not; and of the first suspect from here on, for what is left is spread over many. */
 const BELIEVED = 0.5;
-const FIRST_BELIEVED = 0.3;
+const FIRST_BELIEVED = 0.25;
 /** So sure that it is there, a finding that is gone again is the fault coming and going. */
 const SURE = 0.9;
 /** Another fault that makes the findings at least half as likely explains them equally. */
@@ -84,6 +88,24 @@ export function neededOn(
   return on === 'other' ? cylinders.filter((c) => c !== cylinder) : [...cylinders];
 }
 
+const placeIn = ({ part }: Need, faultCylinder: number | null) => part?.replace('[c]', String(faultCylinder));
+
+/** Whether a standing reading looked where and when a need looks, whatever it found. */
+function looksFor(
+  need: Need,
+  { reading, assessment }: StandingReading,
+  target: number | null,
+  faultCylinder: number | null,
+): boolean {
+  const place = placeIn(need, faultCylinder);
+  return (
+    reading.check === need.check &&
+    reading.cylinder === target &&
+    holds(need.when, reading.condition, reading.temperature) &&
+    (place === undefined || assessment.weights[place] !== undefined)
+  );
+}
+
 /** Whether a standing reading is what a need asks for. */
 export function meets(
   need: Need,
@@ -91,12 +113,12 @@ export function meets(
   target: number | null,
   faultCylinder: number | null,
 ): boolean {
-  const { reading, assessment } = standing;
-  if (reading.check !== need.check || reading.cylinder !== target) return false;
-  if (!holds(need.when, reading.condition, reading.temperature)) return false;
-  if (need.part !== undefined) {
-    const weights = assessment.weights[need.part.replace('[c]', String(faultCylinder))];
-    return weights !== undefined && need.outcomes.reduce((sum, o) => sum + (weights[o] ?? 0), 0) > PLAINLY;
+  if (!looksFor(need, standing, target, faultCylinder)) return false;
+  const { assessment } = standing;
+  const place = placeIn(need, faultCylinder);
+  if (place !== undefined) {
+    const weights = assessment.weights[place]!;
+    return need.outcomes.reduce((sum, o) => sum + (weights[o] ?? 0), 0) > PLAINLY;
   }
   if (assessment.outcome === null || !need.outcomes.includes(assessment.outcome)) return false;
   return !assessment.tooCloseToCall || shareOf(assessment, need.outcomes) > BEYOND_DOUBT;
@@ -126,7 +148,7 @@ export function confirmedFaults(
   readings: readonly StandingReading[],
   canMake: (check: string, cylinder: number | null) => boolean,
 ): Confirmed[] {
-  const p = marginals(belief);
+  const p = faultChances(catalogue, belief);
   let first = 0;
   for (let f = 0; f < p.length; f++) if (p[f]! > first) first = p[f]!;
   const out: Confirmed[] = [];
@@ -184,9 +206,13 @@ function confirmedBy(
     if (!proof) continue;
     const groups = proof.map(({ reading }) => proving.groups.get(instanceKey(reading.check, reading.cylinder))!);
     const events = proof.map((r) => r.event);
-    const rivals = rivalsOf(network, p, f, alike, groups);
-    if (rivals.some(({ fault: other, fit }) => p[other]! > LIVE && fit >= EQUALLY)) continue;
+    const rivals = rivalsOf(catalogue, network, p, f, alike, groups);
     const buys = fault.definition.repair.action === 'replaced';
+    const heldUp = rivals.some(({ fault: other, fit }) => {
+      if (fit < EQUALLY || p[other]! <= LIVE) return false;
+      return p[other]! > COUNTS * together || (buys && !wasLookedFor(catalogue.faults[other]!, proving, canMake));
+    });
+    if (heldUp) continue;
     return {
       fault: fault.key,
       by: Math.max(...events),
@@ -197,6 +223,21 @@ function confirmedBy(
   }
   return null;
 }
+
+/** Whether every check that could prove a fault is made, or cannot be made: then waiting tells nothing more of it. */
+const wasLookedFor = (
+  { definition, cylinder }: Catalogue['faults'][number],
+  { readings, scopes, cylinders }: Proving,
+  canMake: (check: string, cylinder: number | null) => boolean,
+): boolean =>
+  definition.confirmedBy.every((rule) =>
+    rule.every((need) =>
+      neededOn(need, scopes.get(need.check) === 'cylinder', cylinder, cylinders).every(
+        (target) =>
+          readings.some((standing) => looksFor(need, standing, target, cylinder)) || !canMake(need.check, target),
+      ),
+    ),
+  );
 
 /** The first look not taken yet that would show one of the rivals, with nothing more to open than the proof has opened. */
 function ruleOutAt(
@@ -291,6 +332,7 @@ interface Rival {
 
 /** Other faults that are worth a rule-out check at least and explain the findings of a proof nearly or better, the likeliest first. */
 function rivalsOf(
+  catalogue: Catalogue,
   network: Network,
   p: Float64Array,
   own: number,
@@ -302,7 +344,9 @@ function rivalsOf(
     return { setRow, figures: groupLikelihood(variable, group).errorFree };
   });
   const fitOf = (fault: number) =>
-    likelihoods.reduce((product, { setRow, figures }) => product * figures[setRow[aloneAt(fault)]!]!, 1);
+    alone(catalogue, fault, (set) =>
+      likelihoods.reduce((product, { setRow, figures }) => product * figures[setRow[set]!]!, 1),
+    );
   const ownFit = fitOf(own);
   const out: Rival[] = [];
   for (let fault = 0; fault < p.length; fault++) {

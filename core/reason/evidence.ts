@@ -19,7 +19,8 @@ export interface Group {
   readonly inConflict: boolean;
 }
 
-const sameAt = (a: At, b: At) => a.state === b.state && a.temperature === b.temperature;
+/** Heat matters where it is hot: what was read cold, and what was read with nothing said of heat, are the same engine standing as it stands. */
+const sameAt = (a: At, b: At) => a.state === b.state && (a.temperature === 'hot') === (b.temperature === 'hot');
 
 /** What a reading says most plainly of each part. */
 function plainly(evidence: Evidence): Map<string, string> {
@@ -174,22 +175,24 @@ function readingLikelihood(variable: CompiledVariable, reading: Evidence): Float
 }
 
 /**
- * Likelihood of a reading that says nothing. In half of these errors every part is as good as any other by itself; in the other half
- * the parts went wrong together, as when the same exhaust was read twice. A proper distribution over what can be read.
+ * Likelihood of a reading that says nothing. In half of these errors each part is wrong by itself; in the other half the parts went wrong
+ * together, as when the same exhaust was read twice. A proper distribution over what can be read.
  */
-function saysNothing(variable: CompiledVariable, reading: Evidence): number {
+function saysNothing({ spec }: CompiledVariable, reading: Evidence): number {
   let apart = 1;
   const together: number[] = [];
-  for (const part of variable.spec.parts) {
+  for (const part of spec.parts) {
     const weights = reading.weights[part.id];
     if (!weights) continue;
-    let sum = 0;
-    part.outcomes.forEach((o, k) => {
-      sum += weights[o] ?? 0;
-      together[k] = (together[k] ?? 1) * (weights[o] ?? 0);
-    });
-    apart *= sum / part.outcomes.length;
+    const read = part.outcomes.map((o) => weights[o] ?? 0);
+    apart *= meanOf(read, spec.errorReadsNormal);
+    for (const [k, weight] of read.entries()) together[k] = (together[k] ?? 1) * weight;
   }
-  if (together.length === 0) return 1;
-  return (apart + together.reduce((sum, t) => sum + t, 0) / together.length) / 2;
+  return together.length === 0 ? 1 : (apart + meanOf(together, spec.errorReadsNormal)) / 2;
+}
+
+/** Mean over outcomes, the first of which has that share; all alike where it is left out. */
+function meanOf([first = 0, ...rest]: readonly number[], share = 1 / (1 + rest.length)): number {
+  const others = rest.reduce((sum, weight) => sum + weight, 0);
+  return rest.length === 0 ? first : share * first + ((1 - share) / rest.length) * others;
 }

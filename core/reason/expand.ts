@@ -1,6 +1,7 @@
 import { marginals } from './asked.ts';
 import type { Belief } from './belief.ts';
 import type { GroupLikelihood } from './evidence.ts';
+import { combinationsOf } from './faultChances.ts';
 import type { Network } from './network.ts';
 import { aloneAt } from './space.ts';
 
@@ -15,15 +16,16 @@ const HEARD_PER_READING = 6;
  * @returns ascending index triples, not yet in the space
  */
 export function askedTriples(network: Network, belief: Belief): [number, number, number][] {
-  const { space } = network;
+  const { space, levels } = network;
   const found = [...belief.likelihoods]
     .map(([key, likelihood]) => explainedBy(network, belief, key, likelihood))
     .filter(({ faults }) => faults.length > 0);
   if (found.length < 3) return [];
-  const p = marginals(belief);
-  const readings = found.map((own) => ({
-    ...own,
-    heard: [...own.faults].sort((a, b) => p[b]! - p[a]!).slice(0, HEARD_PER_READING),
+  const own = marginals(belief);
+  const p = levels.map((of) => of.reduce((sum, level) => sum + own[level]!, 0));
+  const readings = found.map((reading) => ({
+    ...reading,
+    heard: [...reading.faults].sort((a, b) => p[b]! - p[a]!).slice(0, HEARD_PER_READING),
   }));
   const wanted = new Map<string, [number, number, number]>();
   for (let x = 0; x < readings.length; x++) {
@@ -36,8 +38,11 @@ export function askedTriples(network: Network, belief: Belief): [number, number,
             if (one.explains[b] || three.explains[b]) continue;
             for (const c of three.heard) {
               if (one.explains[c] || two.explains[c]) continue;
-              const set = [a, b, c].sort((m, n) => m - n) as [number, number, number];
-              if (space.indexOf(set) < 0) wanted.set(set.join(), set);
+              // As bad as they may be, each.
+              for (const combination of combinationsOf([a, b, c].map((fault) => levels[fault]!))) {
+                const set = combination.sort((m, n) => m - n) as [number, number, number];
+                if (space.indexOf(set) < 0) wanted.set(set.join(), set);
+              }
             }
           }
         }
@@ -49,13 +54,13 @@ export function askedTriples(network: Network, belief: Belief): [number, number,
 
 interface ExplainedBy {
   readonly faults: readonly number[];
-  /** The same, by number of the fault. */
+  /** The same, by number of its first level. */
   readonly explains: Uint8Array;
 }
 
 const explained = new WeakMap<GroupLikelihood, ExplainedBy>();
 
-/** Faults that alone make a group of readings decisively likelier than none does; worked out once for each likelihood. */
+/** Faults that alone, at some level, make a group of readings decisively likelier than none does, by their first level; worked out once for each likelihood. */
 function explainedBy(network: Network, { start }: Belief, key: string, likelihood: GroupLikelihood): ExplainedBy {
   let found = explained.get(likelihood);
   if (!found) {
@@ -63,10 +68,10 @@ function explainedBy(network: Network, { start }: Belief, key: string, likelihoo
     const none = likelihood.total[0]!;
     const explains = new Uint8Array(network.space.faults);
     const faults: number[] = [];
-    for (let f = 0; f < explains.length; f++)
-      if (likelihood.total[setRow[aloneAt(f)]!]! > DECISIVE * none) {
-        explains[f] = 1;
-        faults.push(f);
+    for (const [first, levels] of network.levels.entries())
+      if (levels.some((level) => likelihood.total[setRow[aloneAt(level)]!]! > DECISIVE * none)) {
+        explains[first] = 1;
+        faults.push(first);
       }
     found = { faults, explains };
     explained.set(likelihood, found);

@@ -14,13 +14,16 @@ export interface Weight {
 /**
  * Weight of evidence for a fault, reading by reading, since the last repair; the strongest first.
  * Each is taken in the light of all the others.
+ * @param causes the fault, at each of its levels
  * @see I. J. Good, Probability and the Weighing of Evidence (1950)
  */
-export function weightsOfEvidence(network: Network, belief: Belief, fault: number): Weight[] {
+export function weightsOfEvidence(network: Network, belief: Belief, causes: readonly number[]): Weight[] {
   const out: Weight[] = [];
   const { space } = network;
   const { layout } = belief.now;
-  const has = Uint8Array.from({ length: space.count }, (_, i) => Number(membersOf(space, i).includes(fault)));
+  const has = Uint8Array.from({ length: space.count }, (_, i) =>
+    Number(membersOf(space, i).some((cause) => causes.includes(cause))),
+  );
   for (const [key, own] of belief.likelihoods) {
     const { all } = product(network, belief.start, belief.likelihoods, key);
     const { setRow, furtherRow } = network.placed(key, layout);

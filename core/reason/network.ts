@@ -16,6 +16,10 @@ export interface Network {
   /** Places before the first repair. */
   readonly layout: Layout;
   readonly faultIndex: ReadonlyMap<string, number>;
+  /** Of each fault of the space the first that is a level of the same, most often itself. */
+  readonly faultOf: Int16Array;
+  /** Of each such first one all its levels; empty for the others. */
+  readonly levels: readonly (readonly number[])[];
   /** A variable on the places of `layout`; where none is given, on those before the first repair. */
   readonly placed: (key: string, layout?: Layout) => Placed;
   readonly variable: (key: string) => SpecVariable;
@@ -36,6 +40,7 @@ export function compileNetwork(spec: NetworkSpec, triples: Iterable<readonly [nu
   const { space, layout } = ground;
   const setPrior =
     spec.prior.kind === 'independent' ? independentPrior(spec, space) : sizedPrior(spec, spec.prior, space);
+  const faultOf = faultsIn(spec);
   const faultIndex = new Map(spec.faults.map((fault, i) => [fault.key, i]));
   const stateIndex = new Map(spec.states.map((state, i) => [state.key, i]));
   const assignments = 2 ** spec.states.length;
@@ -65,6 +70,8 @@ export function compileNetwork(spec: NetworkSpec, triples: Iterable<readonly [nu
     ),
     layout,
     faultIndex,
+    faultOf,
+    levels: spec.faults.map((_, first) => Array.from(faultOf.keys()).filter((i) => faultOf[i] === first)),
     variable,
     hasVariable: (key) => variables.has(key),
     placed: (key, on = layout) => {
@@ -164,17 +171,21 @@ function sizedPrior(
   { sizes, sameKindBoost }: Extract<PriorSpec, { kind: 'sized' }>,
   space: Space,
 ): Float64Array {
-  const odds = spec.faults.map((f) => f.odds);
+  const faults = faultsIn(spec);
   const kinds = spec.faults.map((f) => f.kind);
-  const totals = sizeTotals(odds, kinds, sameKindBoost);
+  const totals = sizeTotals(oddsByFault(spec, faults), sameKindBoost);
   const prior = new Float64Array(space.count);
   for (let i = 0; i < space.count; i++) {
     const set = membersOf(space, i);
     let weight = 1;
     let alike = false;
     for (let x = 0; x < set.length; x++) {
-      weight *= odds[set[x]!]!;
-      for (let y = x + 1; y < set.length; y++) alike ||= kinds[set[x]!] === kinds[set[y]!];
+      weight *= spec.faults[set[x]!]!.odds;
+      for (let y = x + 1; y < set.length; y++) {
+        alike ||= kinds[set[x]!] === kinds[set[y]!];
+        // It is as bad as it is, and not both.
+        if (faults[set[x]!] === faults[set[y]!]) weight = 0;
+      }
     }
     const total = totals[set.length]!;
     const share = sizes[set.length as 0 | 1 | 2 | 3];
@@ -183,17 +194,34 @@ function sizedPrior(
   return normalised(prior);
 }
 
+/** Of each entry of the specification, the number of the first that is a level of the same fault. */
+function faultsIn({ faults }: Pick<NetworkSpec, 'faults'>): Int16Array {
+  const first = new Map<string, number>();
+  return Int16Array.from(faults, ({ key, fault = key }, i) => {
+    if (!first.has(fault)) first.set(fault, i);
+    return first.get(fault)!;
+  });
+}
+
+/** Odds of each fault over its levels, and its kind. */
+function oddsByFault(
+  { faults }: NetworkSpec,
+  of: Int16Array,
+): readonly { readonly odds: number; readonly kind: string }[] {
+  return faults.flatMap(({ kind }, i) =>
+    of[i] === i ? [{ kind, odds: faults.reduce((sum, { odds }, k) => (of[k] === i ? sum + odds : sum), 0) }] : [],
+  );
+}
+
 /**
  * Sum over all sets of each size of the product of their odds, sets with two of a kind counted `boost` times. All sets less those
  * of kinds that all differ are those with two of a kind; both are elementary symmetric polynomials, the second of the kinds' sums.
  * @returns totals of sizes 0 to 3
  */
-function sizeTotals(odds: readonly number[], kinds: readonly string[], boost: number): readonly number[] {
+function sizeTotals(faults: ReturnType<typeof oddsByFault>, boost: number): readonly number[] {
   const byKind = new Map<string, number>();
-  odds.forEach((o, i) => {
-    byKind.set(kinds[i]!, (byKind.get(kinds[i]!) ?? 0) + o);
-  });
-  const any = symmetric(odds);
+  for (const { odds, kind } of faults) byKind.set(kind, (byKind.get(kind) ?? 0) + odds);
+  const any = symmetric(faults.map(({ odds }) => odds));
   const differing = symmetric([...byKind.values()]);
   return any.map((all, size) => differing[size]! + boost * (all - differing[size]!));
 }

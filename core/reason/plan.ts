@@ -1,7 +1,6 @@
 import { CHECKS } from '../checks/index.ts';
 import type { RunningState, Temperature } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
-import { marginals } from './asked.ts';
 import type { Belief } from './belief.ts';
 import {
   candidatesOf,
@@ -15,6 +14,7 @@ import {
 } from './candidates.ts';
 import type { Catalogue } from './catalogue/instances.ts';
 import { meets, type StandingReading } from './confirm.ts';
+import { faultChances } from './faultChances.ts';
 import type { Network } from './network.ts';
 import type { Planner } from './planner.ts';
 import { type Candidate, withReports } from './reports.ts';
@@ -79,6 +79,7 @@ export function planNext(
     mask: planner.accessKeys.reduce((mask, key, bit) => (situation.open.has(key) ? mask | (1 << bit) : mask), 0),
     hot: situation.hot,
     repaired: situation.repaired,
+    givesUpFrom: 0,
     // What cannot be made confirms as little as what was taken twice in vain.
     refuted: Uint8Array.from(planner.probes, ({ instance, state, hot }, index) =>
       isInfeasibleIn(situation, instance, state, hot ? 'hot' : null)
@@ -87,9 +88,19 @@ export function planNext(
     ),
   };
   const roads = roadsOf(planner, missing, start);
-  const round: Round = { catalogue, network, belief, planner, situation, readOn, missing, roads, start };
-  const wide = activeSets(network, belief);
-  const search = searchNow(round, wide);
+  const wide = activeSets(catalogue, belief);
+  const search = expectedSearch(planner, roads, wide.masses, wide, catalogue.faults.length, start);
+  const round: Round = {
+    catalogue,
+    network,
+    belief,
+    planner,
+    situation,
+    readOn,
+    missing,
+    roads,
+    start: { ...start, givesUpFrom: search.end },
+  };
   const ranked = rank(round, candidatesOf(round, wide, again), wide, search.minutes);
   const worth = ranked.filter(({ saved }) => saved > WORTH_MIN || saved > WORTH_SHARE * search.minutes);
   // One line per check and cylinder: the best of its conditions.
@@ -112,10 +123,6 @@ export function planNext(
     }
   if (again !== null) promoteAgain(round, next, again);
   return { expectedSearchMin: search.minutes, next, confirmingOrder };
-}
-
-function searchNow({ network, planner, roads, start }: Round, active: Active) {
-  return expectedSearch(planner, roads, active.masses, active, network.space.faults, start);
 }
 
 /** 0 for never, 1 for once, 2 where the same was taken again: readings of different places are no repeats of each other. */
@@ -157,8 +164,8 @@ function rank(round: Round, candidates: readonly Candidate[], wide: Active, now:
 }
 
 /** Chance that one reading of a check confirms some fault: routes that miss nothing else. */
-function confirmingChances({ belief, planner, missing }: Round): Map<string, number> {
-  const p = marginals(belief);
+function confirmingChances({ catalogue, belief, planner, missing }: Round): Map<string, number> {
+  const p = faultChances(catalogue, belief);
   const out = new Map<string, number>();
   for (const [r, route] of planner.routes.entries()) {
     const left = missing[r]!;
@@ -190,8 +197,8 @@ function inSettlingOrder(round: Round, order: readonly number[], active: Active,
 }
 
 /** The next probe on the surest road that confirms the likeliest fault; null when nothing can or it is confirmed. */
-function settlerOfFirstSuspect({ belief, planner, missing, start }: Round): number | null {
-  const p = marginals(belief);
+function settlerOfFirstSuspect({ catalogue, belief, planner, missing, start }: Round): number | null {
+  const p = faultChances(catalogue, belief);
   const first = p.indexOf(Math.max(...p));
   let best: { probe: number; efficacy: number } | null = null;
   for (const [r, route] of planner.routes.entries()) {

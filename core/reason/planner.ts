@@ -149,7 +149,11 @@ export function plannerFor(
     definition.confirmedBy.flatMap((rule): Route[] => {
       const needs = needsOf(rule, cylinder, catalogue, book, cylinders);
       if (!needs) return [];
-      return [{ fault, faultCylinder: cylinder, needs, efficacy: efficacyOf(network, probes, needs, fault, cylinder) }];
+      const efficacy = catalogue.causesOf[fault]!.reduce((sum, cause) => {
+        const { key, share } = catalogue.causes[cause]!;
+        return sum + share * efficacyOf(network, probes, needs, key, cylinder);
+      }, 0);
+      return [{ fault, faultCylinder: cylinder, needs, efficacy }];
     }),
   );
   const candidates = made
@@ -185,7 +189,7 @@ function efficacyOf(
   network: Network,
   probes: readonly Probe[],
   needs: readonly RouteNeed[],
-  fault: number,
+  cause: string,
   cylinder: number | null,
 ): number {
   return needs.reduce((product, { probe, need }) => {
@@ -194,8 +198,7 @@ function efficacyOf(
     const partId = (need.part ?? '').replace('[c]', String(cylinder));
     const part = variable.parts.findIndex((x) => x.id === partId);
     if (part < 0) return 0;
-    const { key } = network.spec.faults[fault]!;
-    const active = variable.touches.includes(key) ? [key] : [];
+    const active = variable.touches.includes(cause) ? [cause] : [];
     const figures = variable.distribution(active, { state, temperature: hot ? 'hot' : null })[part]!;
     const chance = variable.parts[part]!.outcomes.reduce(
       (sum, o, k) => (need.outcomes.includes(o) ? sum + figures[k]! : sum),

@@ -96,7 +96,7 @@ function movesOf(network: Network, operator: RepairOperator): (set: number) => r
   };
 }
 
-function targetsOf({ space }: Network, i: number, { faults, fails, puts }: RepairOperator): readonly Target[] {
+function targetsOf({ space, faultOf }: Network, i: number, { faults, fails, puts }: RepairOperator): readonly Target[] {
   const set = membersOf(space, i);
   const has = set.some((f) => faults.includes(f));
   const base = has
@@ -109,7 +109,8 @@ function targetsOf({ space }: Network, i: number, { faults, fails, puts }: Repai
     let left = 1;
     const out: Target[] = [];
     for (const put of puts) {
-      if (members.includes(put.fault)) continue;
+      // It is there already, however bad.
+      if (members.some((member) => faultOf[member] === faultOf[put.fault])) continue;
       const withPut = space.indexOf([...members, put.fault].sort((x, y) => x - y));
       // A set too large to be held keeps its mass: the new fault is then simply not foreseen.
       if (withPut < 0) continue;

@@ -1,7 +1,7 @@
 import { setMass } from './asked.ts';
 import type { Belief } from './belief.ts';
 import { SEARCH_CAP_MIN } from './cap.ts';
-import type { Network } from './network.ts';
+import type { Catalogue } from './catalogue/instances.ts';
 import { HOT_MIN, maskCost, type Planner } from './planner.ts';
 
 /** Faults below this take no part in the order of the search. */
@@ -10,7 +10,7 @@ const LIVE = 0.004;
 /** Sets below this take no part in the ranking; the belief shown is exact all the same. */
 const NEGLIGIBLE = 1e-4;
 
-/** Sets that matter, the likeliest first; members as in the space, three places each, -1 for an empty one. */
+/** Sets that matter, the likeliest first; members are faults at whatever level, three places each, -1 for an empty one. */
 export interface Active {
   readonly sets: Int32Array;
   readonly members: Int16Array;
@@ -18,15 +18,18 @@ export interface Active {
   readonly masses: Float64Array;
 }
 
-export function activeSets(network: Network, belief: Belief): Active {
-  const { space } = network;
+export function activeSets({ causes }: Pick<Catalogue, 'causes'>, belief: Belief): Active {
+  const { space } = belief.now.layout;
   const mass = setMass(belief);
   const counted: number[] = [];
   for (let i = 0; i < mass.length; i++) if (mass[i]! > NEGLIGIBLE) counted.push(i);
   const sets = Int32Array.from(counted.sort((a, b) => mass[b]! - mass[a]! || a - b));
   const members = new Int16Array(3 * sets.length);
   sets.forEach((i, k) => {
-    members.set(space.members.subarray(3 * i, 3 * i + 3), 3 * k);
+    for (let place = 0; place < 3; place++) {
+      const cause = space.members[3 * i + place]!;
+      members[3 * k + place] = cause < 0 ? -1 : causes[cause]!.fault;
+    }
   });
   return { sets, members, masses: Float64Array.from(sets, (i) => mass[i]!) };
 }
@@ -45,6 +48,8 @@ export interface SearchStart {
   readonly mask: number;
   readonly hot: boolean;
   readonly repaired: boolean;
+  /** Whoever has not found it by the end looks at least until then: giving up sooner is no gain [min]. */
+  readonly givesUpFrom: number;
   /** 1: probes read already without the finding they were made for, which can be taken again with less hope; 2: taken again in vain. */
   readonly refuted: Uint8Array;
 }
@@ -275,7 +280,8 @@ function goOne(going: Going, best: number): void {
 /**
  * Expected minutes of search: the confirming checks in order of probability over minutes, each paid once, access paid once along
  * the way. A set of faults is finished at the last of them; before the first repair, at the first that explains the complaint.
- * Repairs are not counted: their minutes do not depend on the order.
+ * Repairs are not counted: their minutes do not depend on the order. What is not found by the end costs the whole search.
+ * @returns minutes on average, the probes in the order they are made, and when the search ends without having found it [min]
  * @see Heckerman, Breese & Rommelse, CACM 38(3), 1995 (the p/c order)
  */
 export function expectedSearch(
@@ -285,9 +291,9 @@ export function expectedSearch(
   { members }: Pick<Active, 'members'>,
   faults: number,
   start: SearchStart,
-): { minutes: number; order: number[] } {
+): { minutes: number; order: number[]; end: number } {
   const { mass, total } = massOfFaults(weights, members, faults);
-  if (!(total > 0)) return { minutes: 0, order: [] };
+  if (!(total > 0)) return { minutes: 0, order: [], end: start.givesUpFrom };
   const going = setOut(planner, roads, mass, total, start);
   while (going.time <= SEARCH_CAP_MIN) {
     const best = bestOf(going);
@@ -295,12 +301,12 @@ export function expectedSearch(
     goOne(going, best);
   }
   const { finish, left, order } = going;
-  const end = Math.min(SEARCH_CAP_MIN, going.time);
+  const end = Math.max(start.givesUpFrom, Math.min(SEARCH_CAP_MIN, going.time));
   for (let f = 0; f < faults; f++) finish[f]! += left[f]! * end;
   let sum = 0;
   for (let i = 0; i < weights.length; i++)
     sum += weights[i]! * finishOf(members, 3 * i, finish, planner.explains, start.repaired, end);
-  return { minutes: sum / total, order };
+  return { minutes: sum / total, order, end };
 }
 
 function finishOf(

@@ -11,6 +11,8 @@ export interface SpecFault {
   readonly odds: number;
   /** Instances that share this id share a cause: the same part on both cylinders. */
   readonly kind: string;
+  /** Entries that share this are levels of one fault, and no set holds two of them (a sized prior only); left out, it is one by itself. */
+  readonly fault?: string;
 }
 
 /** A state (condition) with causes of its own; follows from the set, is not a member of it. */
@@ -30,6 +32,8 @@ export interface SpecVariable {
   readonly touches: readonly string[];
   /** Chance that a reading says nothing. */
   readonly grossErrorChance: number;
+  /** Of such readings, the share that say all is normal, the first outcome; left out, every outcome is as good as any other. */
+  readonly errorReadsNormal?: number;
   /** P(outcome) of each part with exactly these of its touching causes present. */
   readonly distribution: (active: readonly string[], at: At) => readonly (readonly number[])[];
   /** Chance that the fault shows itself today; shared by all readings of this variable. 1 = always. */

@@ -1,7 +1,6 @@
-import { marginals } from './asked.ts';
 import type { Round } from './candidates.ts';
+import { alone, faultChances } from './faultChances.ts';
 import type { Candidate } from './reports.ts';
-import { aloneAt } from './space.ts';
 
 export type Why =
   | { readonly code: 'side' }
@@ -16,7 +15,7 @@ export type Why =
 const SUSPECTS_WEIGHED = 12;
 
 export function whyOf({ catalogue, network, belief, planner, missing }: Round, candidate: Candidate): Why {
-  const p = marginals(belief);
+  const p = faultChances(catalogue, belief);
   const suspects = Array.from(p.keys())
     .sort((a, b) => p[b]! - p[a]!)
     .slice(0, SUSPECTS_WEIGHED);
@@ -27,7 +26,8 @@ export function whyOf({ catalogue, network, belief, planner, missing }: Round, c
   );
   if (confirms) return { code: 'confirms', fault: catalogue.faults[confirms.fault]!.key, p: p[confirms.fault]! };
   const { setRow } = network.placed(key, belief.now.layout);
-  const profile = (f: number) => candidate.reports.map(({ ratio }) => ratio[setRow[aloneAt(f)]!]!);
+  const profile = (f: number) =>
+    candidate.reports.map(({ ratio }) => alone(catalogue, f, (set) => ratio[setRow[set]!]!));
   const profiles = suspects.map(profile);
   let best: { a: number; b: number; score: number } | null = null;
   for (let x = 0; x < suspects.length; x++) {

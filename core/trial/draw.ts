@@ -1,5 +1,6 @@
 import { type Random, random } from '../chance/random.ts';
-import type { HistoryFlag, Symptom } from '../complaint/symptoms.ts';
+import type { HistoryFlag } from '../complaint/history.ts';
+import type { Symptom } from '../complaint/symptoms.ts';
 import type { EngineWords } from '../engine/index.ts';
 import { FAULTS, type FaultDefinition, type FaultId } from '../faults/index.ts';
 import { type InjectedFault, injectedKey, injectFaults } from '../mower/injectFaults.ts';

@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { CHECKS } from '@/core/index.ts';
 import { BenchPage } from './bench.ts';
 
 test('a check that cannot be made is written down and planned without, until its line is struck', async ({ page }) => {
@@ -15,7 +16,16 @@ test('a check that cannot be made is written down and planned without, until its
   await expect(bench.line(1)).toContainText('Not made: Heat pair. It does not hold full speed.');
   const order = page.getByRole('region', { name: 'Bench order' });
   await expect(bench.plate).not.toContainText('at full speed');
-  await expect(order.getByText(/full speed|under load/)).toHaveCount(0);
+  // What is tried to see whether it then comes to full speed needs only that it starts, and may still be offered there.
+  const tried = CHECKS.filter((check) => check.needsOnlyStart).map((check) => check.title);
+  for (const row of await order
+    .getByRole('listitem')
+    .filter({ hasText: /full speed|under load/ })
+    .allInnerTexts())
+    expect(
+      tried.filter((title) => row.startsWith(title)),
+      row,
+    ).not.toEqual([]);
   await page.reload();
   await bench.printed(1);
   await expect(bench.plate).not.toContainText('at full speed');

@@ -64,7 +64,10 @@ function priorOf(spec: NetworkSpec, sets: readonly (readonly string[])[]): numbe
   const kinds = new Map(spec.faults.map((f) => [f.key, f.kind]));
   const { prior } = spec;
   if (prior.kind === 'independent') return sets.map((set) => set.reduce((p, f) => p * odds.get(f)!, 1));
+  const faults = new Map(spec.faults.map((f) => [f.key, f.fault ?? f.key]));
+  // No set holds a fault at two of its levels.
   const weight = (set: readonly string[]) =>
+    Number(new Set(set.map((f) => faults.get(f))).size === set.length) *
     set.reduce(
       (w, f) => w * odds.get(f)!,
       new Set(set.map((f) => kinds.get(f))).size < set.length ? prior.sameKindBoost : 1,
@@ -118,19 +121,23 @@ function readingChance(variable: SpecVariable, active: readonly string[], readin
   }, 1);
 }
 
-/** Half the slips part by part, half all parts together. */
+/** Half the gross errors part by part, half all parts together; the first outcome, normal, has its own share where one is stated. */
 function blankChance(variable: SpecVariable, reading: Evidence): number {
   const read = variable.parts.filter((part) => reading.weights[part.id]);
   if (read.length === 0) return 1;
   const n = read[0]!.outcomes.length;
+  const shareOf = (k: number, outcomes: number) => {
+    const normal = variable.errorReadsNormal ?? 1 / outcomes;
+    return k === 0 ? normal : (1 - normal) / (outcomes - 1);
+  };
   const apart = read.reduce(
-    (p, part) =>
-      p * (part.outcomes.reduce((sum, o) => sum + (reading.weights[part.id]![o] ?? 0), 0) / part.outcomes.length),
+    (p, { id, outcomes }) =>
+      p * outcomes.reduce((sum, o, k) => sum + (reading.weights[id]![o] ?? 0) * shareOf(k, outcomes.length), 0),
     1,
   );
   let together = 0;
   for (let k = 0; k < n; k++)
-    together += read.reduce((p, part) => p * (reading.weights[part.id]![part.outcomes[k]!] ?? 0), 1) / n;
+    together += read.reduce((p, part) => p * (reading.weights[part.id]![part.outcomes[k]!] ?? 0), 1) * shareOf(k, n);
   return (apart + together) / 2;
 }
 

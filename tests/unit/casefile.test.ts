@@ -114,6 +114,12 @@ describe('a case file is read whole or refused whole', () => {
     ],
     ['OL where none can be', { check: 'power.rest-volts', value: 'OL' }, '$.events[0].value', 'OL is not a reading'],
     [
+      'a place the check does not tell apart',
+      { check: 'look.wiring', outcome: 'chafed', where: 'behind the seat' },
+      '$.events[0].where',
+      'is not a place',
+    ],
+    [
       'an unknown field',
       { check: 'spark.air-gap', cylinder: 1, fields: { gapC: { value: 1, unit: 'mm' } } },
       '$.events[0].fields.gapC',

@@ -261,7 +261,7 @@ describe('what each figure says', () => {
     expect(assess({ check: 'charge.stator', value: volts(0.4) }).outcome).toBe('low');
   });
 
-  it('flow is held to twice what the engine needs; without the sheet it is a figure and no verdict', () => {
+  it('flow is held to twice what the engine needs; without the sheet it is a figure, no verdict, and weighed against a typical engine', () => {
     const flow = (figures: EngineFigures, ml: number) =>
       assess(
         { check: 'fuel.flow', fields: { volume: { value: ml, unit: 'ml' }, time: { value: 30, unit: 's' } } },
@@ -274,7 +274,19 @@ describe('what each figure says', () => {
     const unknown = flow({}, 80);
     expect(unknown.outcome).toBeNull();
     expect(unknown.missing[0]?.reason).toContain('no bore, no stroke, no governed speed');
+    expect(unknown.missing[0]?.reason).toContain('typical engine');
     expect(unknown.quantities.flowMlPerMin?.value).toBeCloseTo(160, 6);
+    // Twins of ride-on mowers displace 600 to 800 ml (common practice, no source) and want twice 105 to 140 ml a minute.
+    const leaning = (ml: number, figures: EngineFigures = {}) => {
+      const { ample = 0, weak = 0, none = 0 } = flow(figures, ml).weights['']!;
+      return ample / (ample + weak + none);
+    };
+    expect(leaning(25)).toBeLessThan(0.02);
+    expect(leaning(300)).toBeGreaterThan(0.95);
+    // Beside a limit that is not known a figure says less than beside one that is.
+    for (const ml of [100, 150])
+      expect(Math.abs(leaning(ml) - 0.5), `${ml} ml`).toBeLessThan(Math.abs(leaning(ml, SHEET) - 0.5));
+    expect(flow({}, 0)).toMatchObject({ outcome: 'none' });
   });
 
   it('a kill wire is judged by the side it was measured on', () => {

@@ -60,7 +60,8 @@ describe('the command line', () => {
       expect(step.none).toBeLessThanOrEqual(1);
     }
     expect(steps[2].settled).toEqual([{ fault: 'spark.kill-diode-open', cylinder: 1, by: 2 }]);
-    expect(Object.keys(steps[1].next[0])).toEqual(
+    const onOneSide = steps.flatMap((s: { next: object[] }) => s.next).find((n: object) => 'cylinder' in n);
+    expect(Object.keys(onOneSide)).toEqual(
       expect.arrayContaining(['check', 'cylinder', 'minutes', 'minutesSaved', 'why']),
     );
   });

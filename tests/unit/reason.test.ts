@@ -105,6 +105,53 @@ describe('history and engine shape what is suspected first', () => {
 });
 
 describe('evidence', () => {
+  it('a proof waits for a rival while a look at it is left, and no longer once it was looked for', () => {
+    // A battery far below its rating and 81 % charged may be flat; its volts at rest say whether it is (common practice, no source).
+    const of = (value: number, unit: string) => ({ value, unit });
+    const tested = {
+      check: 'power.tester',
+      fields: { measuredCca: of(88, 'A'), ratedCca: of(300, 'A'), stateOfCharge: of(81, '%') },
+    };
+    const rest = {
+      check: 'power.rest-volts',
+      fields: { value: of(12.45, 'V'), restedMinutes: of(600, 'min') },
+    };
+    const waits = withEvents(job(['cranks-slow']), tested);
+    const lookedFor = withEvents(job(['crank-stops']), tested, rest);
+    for (const bench of [waits, lookedFor]) {
+      expect(p(bench, 'power.battery-worn')).toBeGreaterThan(0.5);
+      expect(p(bench, 'power.battery-flat')).toBeGreaterThan(0.05);
+    }
+    expect(summarise(waits).confirmed.map((c) => c.fault)).not.toContain('power.battery-worn');
+    expect(summarise(lookedFor).confirmed.map((c) => c.fault)).toContain('power.battery-worn');
+  });
+
+  it('the same reading again is no second witness, whether or not somebody said that the engine was cold', () => {
+    const psi = (value: number) => ({ value, unit: 'psi' });
+    const leakDown = {
+      check: 'seal.leak-down',
+      cylinder: 1,
+      fields: { supply: psi(80), held: psi(17), orifice: { value: 1.016, unit: 'mm' } },
+    };
+    const once = withEvents(job(['low-power']), { ...leakDown, temperature: 'cold' });
+    expect(p(withEvents(once, leakDown), 'seal.rings[1]')).toBeCloseTo(p(once, 'seal.rings[1]'), 9);
+  });
+
+  it('a clean run says nothing of what no run shows: a battery that goes flat in the shed, fuel on the floor', () => {
+    for (const [symptom, fault] of [
+      ['battery-goes-flat', 'power.draw'],
+      ['fuel-drips', 'fuel.bowl-seal'],
+    ] as const) {
+      const told = job([symptom]);
+      const ran = withEvents(told, { check: 'look.run', condition: 'loaded', symptoms: [] });
+      expect(p(ran, fault), symptom).toBeGreaterThan(0.8 * p(told, fault));
+    }
+    // What a run does show is as good as gone: at idle lost power is not seen, under load it is.
+    const weak = job(['low-power']);
+    const at = (condition: string) => withEvents(weak, { check: 'look.run', condition, symptoms: [] });
+    expect(p(at('loaded'), 'fuel.filter')).toBeLessThan(0.75 * p(at('idle'), 'fuel.filter'));
+  });
+
   it('the same reading again counts once', () => {
     const once = withEvents(job(['low-power']), {
       check: 'spark.tester',
@@ -266,6 +313,18 @@ describe('a repair is an operator on belief, not evidence', () => {
 });
 
 describe('what to check next', () => {
+  it('goes for the one check that proves both suspects, whatever the hours: nothing else is worth a first look', () => {
+    // One cylinder fires on with the key off: its diode is open, or the other's (common practice, no source).
+    for (const hours of [0, 100, 200, 260, 300, 400, 600]) {
+      const fires = withEvents(complaintOf(['will-not-shut-off'], { hours }), {
+        check: 'run.shut-off',
+        condition: 'idle',
+        outcome: 'one-keeps-firing',
+      });
+      expect(nextChecks(fires, summarise(fires)).next[0]!.check, `${hours} h`).toBe('spark.kill-diode');
+    }
+  });
+
   it('offers both sides of a check while the side is unknown, equally', () => {
     const bench = job(['one-cylinder']);
     const { next } = nextChecks(bench, summarise(bench));

@@ -53,6 +53,8 @@ describe('what one new part cures', () => {
     { check: 'spark.kill-off', cylinder: 1, condition: 'idle', outcome: 'same' },
     { check: 'spark.air-gap', cylinder: 1, condition: 'bench', outcome: 'ok' },
     { check: 'spark.lead-look', cylinder: 1, condition: 'bench', outcome: 'ok' },
+    { check: 'spark.coil-ohms', cylinder: 1, condition: 'bench', outcome: 'in-range' },
+    { check: 'spark.magnet', outcome: 'strong' },
   ];
 
   it('is proven together: a coil is replaced whether it is weak or fails hot', () => {

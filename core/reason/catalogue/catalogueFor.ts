@@ -13,7 +13,15 @@ import { instanceKey } from '../../machine/key.ts';
 import type { NetworkSpec, SpecVariable } from '../spec.ts';
 import { checkVariable } from './checkVariable.ts';
 import { impliedVariable, pointedVariable, troubleVariable } from './impliedVariables.ts';
-import { type Catalogue, type CauseInstance, COMPLAINT, IMPLIED_CRANKS, IMPLIED_RUNS } from './instances.ts';
+import {
+  type Catalogue,
+  type CauseInstance,
+  COMPLAINT,
+  type FaultCause,
+  IMPLIED_CRANKS,
+  IMPLIED_RUNS,
+} from './instances.ts';
+import { levelsOf } from './levels.ts';
 import { priorOdds } from './prior.ts';
 import { symptomVariable } from './symptomVariable.ts';
 
@@ -23,7 +31,8 @@ const SIZE_SHARES = [0.03, 0.8, 0.15, 0.02] as const;
 const SAME_KIND_BOOST = 2;
 
 /** What of the catalogue depends on the engine alone: worked out once, since tables are costly and engines few. */
-interface EngineCatalogue extends Pick<Catalogue, 'engine' | 'faults' | 'conditions' | 'checks'> {
+interface EngineCatalogue
+  extends Pick<Catalogue, 'engine' | 'faults' | 'causes' | 'causesOf' | 'conditions' | 'checks'> {
   readonly states: NetworkSpec['states'];
   readonly variables: readonly SpecVariable[];
 }
@@ -56,6 +65,8 @@ function workedOut(engine: EngineWords, interactions: readonly Interaction[]): E
         definition,
       })),
     );
+  const byFault = faults.map(atLevels);
+  const faultCauses = byFault.flat();
   const conditions = CONDITIONS.filter((c) => c.appliesTo(engine)).map((definition) => ({
     key: definition.id,
     id: definition.id,
@@ -72,18 +83,20 @@ function workedOut(engine: EngineWords, interactions: readonly Interaction[]): E
         cylinder,
       })),
     );
-  const causes: CauseInstance[] = [...faults, ...conditions];
+  const causes: CauseInstance[] = [...faultCauses, ...conditions];
   const byKey = new Map(causes.map((c) => [c.key, c]));
   const seen = checks.map((instance) => checkVariable(instance, causes, byKey, engine, interactions));
   const noCrank = { click: 1, silent: 1, stops: 1, free: 1 };
   return {
     engine,
     faults,
+    causes: faultCauses,
+    causesOf: numbered(byFault),
     conditions,
     checks,
     states: conditions.map((c) => {
       const chances = c.definition.causes.flatMap(({ fault, chance }) =>
-        faults.filter((f) => f.id === fault).map((f) => ({ key: f.key, chance })),
+        faultCauses.filter((f) => f.id === fault).map((f) => ({ key: f.key, chance })),
       );
       return {
         key: c.key,
@@ -104,6 +117,25 @@ function workedOut(engine: EngineWords, interactions: readonly Interaction[]): E
       impliedVariable(IMPLIED_RUNS, causes, byKey, ['crank', 'run'], { ...noCrank, nostart: 1 }),
     ],
   };
+}
+
+/** A fault at each of its levels, or as it is. */
+function atLevels(fault: Catalogue['faults'][number], number: number): FaultCause[] {
+  const levels = levelsOf(fault.definition);
+  if (levels.length === 0) return [{ ...fault, fault: number, share: 1 }];
+  return levels.map(({ level, share, definition }) => ({
+    ...fault,
+    key: `${fault.key} ${level}`,
+    definition,
+    fault: number,
+    share,
+  }));
+}
+
+/** The entries of all groups, numbered one after the other. */
+function numbered(groups: readonly (readonly unknown[])[]): number[][] {
+  let next = 0;
+  return groups.map((group) => group.map(() => next++));
 }
 
 /** On a single the cylinder that does not pull is the engine that does not run [P]. */
@@ -133,17 +165,21 @@ export function catalogueFor(
   weights: Readonly<Record<string, number>> = {},
   interactions: readonly Interaction[] = INTERACTIONS,
 ): Catalogue {
-  const { faults, conditions, checks, states, variables } = engineCatalogue(engine, interactions);
+  const { faults, causes, causesOf, conditions, checks, states, variables } = engineCatalogue(engine, interactions);
+  const odds = faults.map((f) => priorOdds(f, history, weights) * f.definition.engineFactor(engine));
   return {
     engine,
     faults,
+    causes,
+    causesOf,
     conditions,
     checks,
     network: {
-      faults: faults.map((f) => ({
-        key: f.key,
-        kind: f.id,
-        odds: priorOdds(f, history, weights) * f.definition.engineFactor(engine),
+      faults: causes.map(({ key, id, fault, share }) => ({
+        key,
+        kind: id,
+        fault: faults[fault]!.key,
+        odds: odds[fault]! * share,
       })),
       states,
       variables,

@@ -85,6 +85,7 @@ export function checkVariable(
     key,
     parts,
     grossErrorChance: check.grossErrorChance,
+    errorReadsNormal: check.errorReadsNormal,
     showsToday: (cause: string) => showsToday(byKey.get(cause)!) * seenBy(check.id, byKey.get(cause)!),
   };
   if (check.combine.kind === 'cure')

@@ -11,6 +11,15 @@ export interface CauseInstance {
   readonly definition: FaultDefinition | ConditionDefinition;
 }
 
+/** A fault as it may be: at one of its levels, or as it is where it has none. */
+export interface FaultCause extends CauseInstance {
+  readonly definition: FaultDefinition;
+  /** Number of the fault among the faults of the catalogue. */
+  readonly fault: number;
+  /** Of machines with the fault. */
+  readonly share: number;
+}
+
 /** A check of this engine, cylinder named. */
 export interface CheckInstance {
   readonly key: string;
@@ -22,6 +31,10 @@ export interface CheckInstance {
 export interface Catalogue {
   readonly engine: EngineWords;
   readonly faults: readonly (CauseInstance & { definition: FaultDefinition })[];
+  /** The faults of the network: each fault at each of its levels. */
+  readonly causes: readonly FaultCause[];
+  /** Of each fault, the numbers of its causes. */
+  readonly causesOf: readonly (readonly number[])[];
   readonly conditions: readonly (CauseInstance & { definition: ConditionDefinition })[];
   readonly checks: readonly CheckInstance[];
   readonly network: NetworkSpec;

@@ -1,5 +1,5 @@
 import type { History } from '../../casefile/index.ts';
-import type { HistoryFlag } from '../../complaint/symptoms.ts';
+import type { HistoryFlag } from '../../complaint/history.ts';
 import { FAULTS, type FaultDefinition, type On } from '../../faults/index.ts';
 import { splitKey } from '../../machine/key.ts';
 import { acts } from './acting.ts';

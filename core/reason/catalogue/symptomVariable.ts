@@ -1,4 +1,6 @@
-import { SYMPTOM_IDS, SYMPTOM_LEAK, SYMPTOM_LEAKS, type Symptom, showsAs } from '../../complaint/symptoms.ts';
+import { NOT_ON_A_RUN } from '../../checks/look.run.ts';
+import { SYMPTOM_IDS, type Symptom } from '../../complaint/symptoms.ts';
+import { SYMPTOM_LEAK, SYMPTOM_LEAKS, showsAs } from '../../complaint/told.ts';
 import type { Interaction } from '../../faults/index.ts';
 import { FAILURE_IDS } from '../../machine/failures.ts';
 import type { At, SpecVariable } from '../spec.ts';
@@ -7,14 +9,6 @@ import type { CauseInstance } from './instances.ts';
 
 /** A run that would show it shows it with this chance. */
 export const SHOWS_AGAIN = 0.9;
-/** Told of, or seen elsewhere, and not on a run. */
-const NOT_ON_A_RUN: readonly Symptom[] = [
-  'idles-fine',
-  'battery-goes-flat',
-  'oil-level-rises',
-  'fuel-drips',
-  'will-not-turn',
-];
 const ON_A_RUN = SYMPTOM_IDS.filter((s) => !NOT_ON_A_RUN.includes(s));
 
 /** Chance that this cause brings any symptom that a run would show. */
