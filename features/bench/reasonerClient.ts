@@ -47,6 +47,9 @@ export class ReasonerClient {
   private askedElsewhere: readonly RawEvent[] | null = null;
   private offered: readonly RawEvent[] | null = null;
   private running: Promise<void> | null = null;
+  private yet: ReturnType<typeof setTimeout> | undefined;
+  /** The check that came onto the plate before there was a worker. */
+  private onPlate: PreparedCheck | null = null;
   private failures = 0;
   private closed = false;
   private lastPlanMs: number | null = null;
@@ -64,13 +67,15 @@ export class ReasonerClient {
     this.planned = first;
   }
 
+  /** The page came with what is believed: its worker wakes once the page stands. */
   start(): void {
     this.closed = false;
-    void this.run();
+    this.yet = setTimeout(() => void this.run(), WAKES_AFTER_MS);
   }
 
   close(): void {
     this.closed = true;
+    clearTimeout(this.yet);
     this.lose();
   }
 
@@ -88,9 +93,10 @@ export class ReasonerClient {
     const awake = this.taken === this.record;
     this.record = [...this.record, event];
     // A worker that is awake draws the ridge first: an answer from elsewhere would only stand in its way.
-    if (awake) setTimeout(() => void this.askElsewhere(), RIDGE_FIRST_MS);
-    else void this.askElsewhere();
-    void this.run();
+    const asked = awake ? pause(RIDGE_FIRST_MS).then(() => this.askElsewhere()) : this.askElsewhere();
+    // One that sleeps would stand in the way of that answer, were it woken now.
+    if (this.worker || this.waking) void this.run();
+    else void Promise.race([asked, pause(ELSEWHERE_FIRST_MS)]).then(() => this.run());
   }
 
   /** Asked by hand after it gave up. */
@@ -130,6 +136,7 @@ export class ReasonerClient {
 
   /** Asked once more of a new worker where this one dies over it. */
   private async question<T>(ask: (ask: SpawnedReasoner['ask']) => Promise<T>): Promise<T> {
+    if (!this.worker) void this.run();
     try {
       return await this.asked(ask);
     } catch (error) {
@@ -141,7 +148,8 @@ export class ReasonerClient {
 
   /** A check came onto the plate. */
   prepare(check: PreparedCheck): void {
-    (this.waking ?? Promise.resolve(this.worker)).then((worker) => worker?.ask.prepare(check)).catch(() => {});
+    this.onPlate = check;
+    if (this.taken !== null) void this.worker?.ask.prepare(check).catch(() => {});
   }
 
   /** Brings the worker up to the record, then asks for its plan, until nothing is left to ask. */
@@ -176,6 +184,7 @@ export class ReasonerClient {
     );
     if (this.closed) return;
     this.taken = upTo.length === this.record.length && this.record === record ? record : upTo;
+    if (!goesOn && this.onPlate) this.prepare(this.onPlate);
     this.tell.health({ state: 'well' });
     if (this.taken === this.record) this.tell.believed(believed);
   }
@@ -259,5 +268,10 @@ export class ReasonerClient {
 const SLOW_PLAN_MS = 60;
 /** By then a worker that is awake has drawn its ridge [ms]. */
 const RIDGE_FIRST_MS = 40;
+/** A page just opened has been drawn by then, and its server asked if there was anything to ask [ms]. */
+const WAKES_AFTER_MS = 1000;
+const ELSEWHERE_FIRST_MS = 500;
 /** It is started anew once by itself. */
 const GIVES_UP_AT = 2;
+
+const pause = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));

@@ -167,6 +167,53 @@ describe('asking the worker', () => {
     expect(health.every((h) => h.state === 'well')).toBe(true);
   });
 
+  it('on a page just opened the server answers alone, and the worker wakes after it; one that says nothing is not waited for long', async () => {
+    const { spawn, spawned } = workers();
+    let answer = (_: null) => {};
+    const elsewhere = () =>
+      new Promise<null>((resolve) => {
+        answer = resolve;
+      });
+    const { client, said } = clientOn(spawn, elsewhere);
+    client.start();
+    client.add(HEAT);
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(spawned).toHaveLength(0);
+    answer(null);
+    await settled(said, 'plate 1');
+    client.close();
+
+    const silent = workers();
+    const alone = clientOn(silent.spawn, () => new Promise(() => {}));
+    alone.client.start();
+    alone.client.add(HEAT);
+    await settled(alone.said, 'plate 1');
+    alone.client.close();
+  });
+
+  it('a question wakes it at once, and what came onto the plate while it slept is made ready', async () => {
+    const prepare = vi.fn(async () => {});
+    const { spawn } = workers(() => ({ prepare }));
+    const { client, said } = clientOn(spawn);
+    client.start();
+    const check = { check: 'spark.tester', cylinder: 2, condition: 'cranking', temperature: null } as const;
+    client.prepare(check);
+    await expect(client.explain('spark.kill-lead[2]')).resolves.toMatchObject({ key: 'spark.kill-lead[2]' });
+    await settled(said, 'ridge 0');
+    expect(prepare).toHaveBeenCalledWith(check);
+    client.close();
+  });
+
+  it('nothing wakes behind a page that was left', async () => {
+    vi.useFakeTimers();
+    const { spawn, spawned } = workers();
+    const { client } = clientOn(spawn);
+    client.start();
+    client.close();
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect(spawned).toHaveLength(0);
+  });
+
   it('a worker that is awake has told its ridge before anybody else is asked', async () => {
     const { spawn } = workers();
     const asked = vi.fn(async () => null);
