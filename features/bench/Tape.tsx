@@ -1,13 +1,12 @@
 'use client';
-import { memo } from 'react';
-import { blockerSentence, type RawCheckEvent, type StandingReading } from '@/core/index.ts';
+import { memo, Suspense } from 'react';
+import type { RawCheckEvent, StandingReading } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
 import type { Unsent } from '@/features/record/client/keptRecord.ts';
 import type { PrintedEvent } from '@/features/record/printedEvent.ts';
-import { Button } from '@/ui/Button.tsx';
-import { useFaultCards } from './FaultWords.tsx';
+import { RefusedLine } from './panels.ts';
 import { type Before, TapeLine } from './TapeLine.tsx';
-import { correctable, eventText, linesOf } from './tapeLines.ts';
+import { correctable, linesOf } from './tapeLines.ts';
 
 interface Props {
   readonly events: readonly PrintedEvent[];
@@ -46,7 +45,9 @@ export const Tape = memo(function Tape(props: Props) {
       {unsent.map(
         (u) =>
           u.refused && (
-            <RefusedLine key={u.id} unsent={u} closed={closed} onAgain={props.onAgain} onLeaveOut={props.onLeaveOut} />
+            <Suspense key={u.id} fallback={null}>
+              <RefusedLine unsent={u} closed={closed} onAgain={props.onAgain} onLeaveOut={props.onLeaveOut} />
+            </Suspense>
           ),
       )}
       <ol className="pl-6">
@@ -77,27 +78,3 @@ export const Tape = memo(function Tape(props: Props) {
     </section>
   );
 });
-
-/** What the server would not take, why, and what can be done about it. */
-function RefusedLine({
-  unsent,
-  closed,
-  onAgain,
-  onLeaveOut,
-}: { unsent: Unsent; closed: boolean } & Pick<Props, 'onAgain' | 'onLeaveOut'>) {
-  const cards = useFaultCards();
-  const { issues = [], blockers = [] } = unsent.refused ?? {};
-  return (
-    <div role="alert" className="mx-2 mb-2 ml-6 border-2 border-rust bg-well px-3 py-2">
-      <p className="font-extrabold text-rust">Not taken down</p>
-      <p className="font-semibold">{eventText(unsent.event)}</p>
-      <p>{[...issues.map((i) => i.message), ...blockers.map((b) => blockerSentence(b, cards))].join('; ')}</p>
-      <div className="mt-1.5 flex flex-wrap gap-1.5">
-        {'check' in unsent.event && !closed && <Button onClick={() => onAgain(unsent)}>Type it again</Button>}
-        <Button look="stop" onClick={() => onLeaveOut(unsent.id)}>
-          Leave it out
-        </Button>
-      </div>
-    </div>
-  );
-}

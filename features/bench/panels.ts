@@ -10,6 +10,7 @@ export const WhyNotPerformed = later(() => import('./WhyNotPerformed.tsx').then(
 export const VerdictWorking = later(() => import('./VerdictWorking.tsx').then((m) => m.VerdictWorking));
 export const Keypad = later(() => import('./Keypad.tsx').then((m) => m.Keypad));
 export const OpenDrawer = later(() => import('./OpenDrawer.tsx').then((m) => m.OpenDrawer));
+export const RefusedLine = later(() => import('./RefusedLine.tsx').then((m) => m.RefusedLine));
 export const Notices = later(() => import('./Notices.tsx').then((m) => m.Notices));
 
 export const PANELS = [
@@ -22,5 +23,6 @@ export const PANELS = [
   VerdictWorking,
   Keypad,
   OpenDrawer,
+  RefusedLine,
   Notices,
 ];

@@ -2,6 +2,7 @@ import type { ComponentProps, ReactNode } from 'react';
 import { HISTORY_FLAGS } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Choice } from '@/ui/Choice.tsx';
+import { useTypedBefore } from '@/ui/useTypedBefore.ts';
 import { type JobDraft, KINDS, type Kind } from './jobDraft.ts';
 import { Tick, toggled } from './Tick.tsx';
 import type { useNewJob } from './useNewJob.ts';
@@ -48,11 +49,13 @@ function Figure({
   ComponentProps<'input'>,
   'value' | 'type'
 >) {
+  const typed = useTypedBefore<HTMLInputElement>(onType);
   return (
     <label className={box.type === 'date' ? 'min-w-48 flex-1' : 'min-w-36 flex-1'}>
       <span className="font-semibold">{label}</span>
       <input
         {...box}
+        ref={typed}
         inputMode={box.type === 'date' ? undefined : 'decimal'}
         onChange={(e) => onType(e.target.value)}
         className={`${BOX} text-[1.15rem] font-bold`}
@@ -64,11 +67,13 @@ function Figure({
 
 /** What the customer said, and what the machine has been through. */
 export function Said({ draft, set }: { draft: JobDraft; set: Set }) {
+  const typed = useTypedBefore<HTMLTextAreaElement>((said) => set({ said }));
   return (
     <>
       <label className="mt-2 block">
         <span className="font-semibold">In the customer's words</span>
         <textarea
+          ref={typed}
           value={draft.said}
           rows={2}
           maxLength={2000}

@@ -116,3 +116,27 @@ test('a job form that lacks something says what, beside it, and keeps the rest',
   await page.getByRole('button', { name: 'Start the job' }).click();
   await expect(page.getByText('say whose it is')).toBeVisible();
 });
+
+test('what is typed into a job form before its script is there stays', async ({ page }) => {
+  let come = () => {};
+  const script = new Promise<void>((resolve) => {
+    come = resolve;
+  });
+  await page.route('**/_next/static/**/*.js', async (route) => {
+    await script;
+    await route.continue();
+  });
+  await page.goto('/jobs/new', { waitUntil: 'commit' });
+  await page.getByLabel("In the customer's words").fill('It growls.');
+  await page.getByLabel('Stood, months').fill('5');
+  come();
+  // The box that asks for a machine has the keyboard once the script is there.
+  await expect(page.locator('input:focus')).toHaveCount(1);
+  await page.getByLabel('Hours').fill('120');
+  await page.getByLabel('Air, ').fill('18');
+  await expect(page.getByLabel('Hours')).toHaveValue('120');
+  await expect(page.getByLabel("In the customer's words")).toHaveValue('It growls.');
+  await expect(page.getByLabel('Stood, months')).toHaveValue('5');
+  await page.reload();
+  await expect(page.getByLabel("In the customer's words")).toHaveValue('It growls.');
+});
