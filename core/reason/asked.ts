@@ -2,6 +2,7 @@ import type { Belief } from './belief.ts';
 import { type GroupLikelihood, groupLikelihood, withReading } from './evidence.ts';
 import type { Mass } from './mass.ts';
 import type { Network } from './network.ts';
+import { pairOf } from './space.ts';
 
 /** P(fault present) for each fault. Shared: not to be changed. */
 export const marginals = ({ now }: Belief): Float64Array => now.sums.faults;
@@ -52,12 +53,19 @@ export function likeliestSets({ now }: Belief, many: number): { readonly set: nu
   // No pair is likelier than either of its faults: most need not be added up.
   const { faults } = now.sums;
   const most = now.whole * ROUNDING;
-  let at = 1 + n;
-  for (let a = 0; a < n; at += n - 1 - a, a++) {
+  const heavy: number[] = [];
+  for (let f = 0; f < n; f++) if (faults[f]! * most > top.least) heavy.push(f);
+  for (let x = 0; x < heavy.length; x++) {
+    const a = heavy[x]!;
     if (!(faults[a]! * most > top.least)) continue;
-    for (let b = a + 1, i = at; b < n; b++, i++) if (faults[b]! * most > top.least) top.offer(i, massAt(now, i));
+    for (let y = x + 1; y < heavy.length; y++) {
+      const b = heavy[y]!;
+      if (!(faults[b]! * most > top.least)) continue;
+      const pair = pairOf(a, b, n);
+      top.offer(pair, massAt(now, pair));
+    }
   }
-  for (; at < count; at++) top.offer(at, massAt(now, at));
+  for (let at = 1 + n + (n * (n - 1)) / 2; at < count; at++) top.offer(at, massAt(now, at));
   return Array.from(top.sets.subarray(0, top.found), (set, k) => ({ set, p: top.masses[k]! / now.whole }));
 }
 

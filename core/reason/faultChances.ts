@@ -1,7 +1,7 @@
 import { likeliestSets, marginals, setChance } from './asked.ts';
 import type { Belief } from './belief.ts';
 import type { Catalogue } from './catalogue/instances.ts';
-import { aloneAt, membersOf } from './space.ts';
+import { aloneAt, membersOf, pairOf } from './space.ts';
 
 /** P(fault present) for each fault of the catalogue, at whatever level. */
 export function faultChances({ causes, faults }: Pick<Catalogue, 'causes' | 'faults'>, belief: Belief): Float64Array {
@@ -35,18 +35,33 @@ export function likeliestFaultSets(
   many: number,
 ): { readonly faults: readonly number[]; readonly p: number }[] {
   const { space } = belief.now.layout;
-  const found = new Map<string, { readonly faults: readonly number[]; readonly p: number }>();
+  const found = new Map<number, { readonly faults: readonly number[]; readonly p: number }>();
   for (const { set } of likeliestSets(belief, COMBINATIONS * many)) {
     const faults = membersOf(space, set).map((cause) => causes[cause]!.fault);
-    const key = faults.join();
-    if (found.has(key)) continue;
-    const p = combinationsOf(faults.map((fault) => causesOf[fault]!)).reduce(
-      (sum, combination) => sum + setChance(belief, space.indexOf(combination)),
-      0,
-    );
-    found.set(key, { faults, p });
+    const key = faults.reduce((sum, fault) => sum * MOST_FAULTS + fault + 1, 0);
+    if (!found.has(key)) found.set(key, { faults, p: chanceOfFaults(causesOf, belief, faults) });
   }
   return [...found.values()].sort((a, b) => b.p - a.p).slice(0, many);
+}
+
+/** More than the faults any engine can have. */
+const MOST_FAULTS = 1024;
+
+/** P(these faults and no others, each at whatever level). */
+function chanceOfFaults(causesOf: Catalogue['causesOf'], belief: Belief, faults: readonly number[]): number {
+  const { space } = belief.now.layout;
+  const [a, b, c] = faults.map((fault) => causesOf[fault]!);
+  if (!a) return setChance(belief, 0);
+  let sum = 0;
+  for (const x of a) {
+    if (!b) sum += setChance(belief, aloneAt(x));
+    else
+      for (const y of b) {
+        if (c) for (const z of c) sum += setChance(belief, space.indexOf([x, y, z]));
+        else sum += setChance(belief, pairOf(x, y, space.faults));
+      }
+  }
+  return sum;
 }
 
 /** One of each group, in every way. */

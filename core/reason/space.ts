@@ -17,6 +17,9 @@ export const aloneAt = (f: number): number => 1 + f;
 /** Where a pair stands among all pairs of `n`, counted row by row; a < b. */
 export const pairAt = (a: number, b: number, n: number): number => a * n - (a * (a + 1)) / 2 + (b - a - 1);
 
+/** Where the set of two faults of `n` stands: behind each alone; a < b. */
+export const pairOf = (a: number, b: number, n: number): number => 1 + n + pairAt(a, b, n);
+
 /**
  * @param faults number of fault instances, 0 .. 1000
  * @param triples sets of three to add, each ascending; duplicates are dropped
@@ -60,7 +63,7 @@ export function buildSpace(faults: number, triples: Iterable<readonly [number, n
       if (rest.length > 0) return -1;
       if (a < 0) return 0;
       if (b < 0) return aloneAt(a);
-      if (c < 0) return 1 + faults + pairAt(a, b, faults);
+      if (c < 0) return pairOf(a, b, faults);
       return threes.get(keyOf(a, b, c)) ?? -1;
     },
   };
