@@ -110,5 +110,7 @@ export const SYMPTOM_LEAKS: Partial<Record<Symptom, number>> = {
   'hard-start-cold': 0.02,
   knock: 0.01,
 };
+/** The same of what the technician sees himself: he takes a sound machine for a weak one less readily than its owner [M]. */
+export const SEEN_LEAKS: Partial<Record<Symptom, number>> = { 'idles-fine': 0.5 };
 /** A symptom the customer did not mention counts weakly: how much of its absence is believed. */
 export const UNMENTIONED_COUNTS = 0.25;

@@ -1,11 +1,11 @@
 import { NOT_ON_A_RUN } from '../../checks/look.run.ts';
 import { SYMPTOM_IDS, type Symptom } from '../../complaint/symptoms.ts';
-import { SYMPTOM_LEAK, SYMPTOM_LEAKS, showsAs } from '../../complaint/told.ts';
+import { SEEN_LEAKS, SYMPTOM_LEAK, SYMPTOM_LEAKS, showsAs } from '../../complaint/told.ts';
 import type { Interaction } from '../../faults/index.ts';
 import { FAILURE_IDS } from '../../machine/failures.ts';
 import type { At, SpecVariable } from '../spec.ts';
 import { failureLevels } from './acting.ts';
-import type { CauseInstance } from './instances.ts';
+import { type CauseInstance, COMPLAINT } from './instances.ts';
 
 /** A run that would show it shows it with this chance. */
 export const SHOWS_AGAIN = 0.9;
@@ -62,6 +62,8 @@ export function symptomVariable(
     }
     return own;
   };
+  const leaks = key === COMPLAINT ? SYMPTOM_LEAKS : SEEN_LEAKS;
+  const leakOf = (symptom: Symptom) => leaks[symptom] ?? SYMPTOM_LEAK;
   return {
     key,
     parts: SYMPTOM_IDS.map((id) => ({ id, outcomes: ['absent', 'present'] })),
@@ -73,13 +75,13 @@ export function symptomVariable(
     maxima: {
       orders: SYMPTOM_IDS.map(() => [0, 1]),
       cumulative: (cause, at) => {
-        if (cause === null) return SYMPTOM_IDS.map((s) => [1 - (SYMPTOM_LEAKS[s] ?? SYMPTOM_LEAK), 1]);
+        if (cause === null) return SYMPTOM_IDS.map((s) => [1 - leakOf(s), 1]);
         return Array.from(quietOf(cause, at), (q) => [q, 1]);
       },
       pairs: both.map(({ pair }) => pair),
     },
     distribution: (active, at) => {
-      const quiet = Float64Array.from(SYMPTOM_IDS, (symptom) => 1 - (SYMPTOM_LEAKS[symptom] ?? SYMPTOM_LEAK));
+      const quiet = Float64Array.from(SYMPTOM_IDS, (symptom) => 1 - leakOf(symptom));
       for (const cause of active) {
         const own = quietOf(cause, at);
         for (let k = 0; k < quiet.length; k++) quiet[k]! *= own[k]!;
