@@ -1,10 +1,7 @@
-import type { Reading } from '../checks/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import type { StandingReading } from '../reason/confirm.ts';
+import { sameReading } from '../reason/sameReading.ts';
 import type { Bench } from './state.ts';
-
-/** Which check, where, and in which state of the engine. */
-type ReadingPlace = Pick<Reading, 'check' | 'cylinder' | 'condition' | 'temperature'>;
 
 /**
  * Readings that still speak of the engine as it is: taken since the last repair that changed what they see. A coil measured
@@ -34,13 +31,6 @@ function touchedBy(
 /** What was taken again and said its part is not asked a third time. */
 export const takenAgain = (bench: Pick<Bench, 'readings'>, taken: StandingReading) =>
   bench.readings.some((r) => r !== taken && r.epoch === taken.epoch && sameReading(r.reading, taken.reading));
-
-/** The same check on the same side, in one state and equally hot: what was not said to be hot was not. */
-export const sameReading = (a: ReadingPlace, b: ReadingPlace) =>
-  a.check === b.check &&
-  a.cylinder === b.cylinder &&
-  a.condition === b.condition &&
-  (a.temperature === 'hot') === (b.temperature === 'hot');
 
 export const lastEventOf = (bench: Bench, wanted: (r: StandingReading) => boolean) =>
   bench.readings.findLast(wanted)?.event ?? null;

@@ -19,8 +19,11 @@ const charging = <const Id extends FaultId>(
     effects: [
       { check: 'charge.volts', outcomes: volts },
       { check: 'power.rest-volts', outcomes: { low: 0.4, flat: 0.2 } },
+      { check: 'power.load', outcomes: { sags: 0.5 } },
+      { check: 'power.crank-volts', outcomes: { sags: 0.35, collapses: 0.05 } },
       ...own,
     ],
+    curedBy: [{ check: 'power.jump' }],
   });
 
 /** Charging. Numbers: common practice and from memory, adjustable; parts prices invented. */

@@ -274,9 +274,14 @@ export const FUEL_FAULTS = [
     // With gravity feed the tank stands over the needle day and night.
     engineFactor: ({ fuelFeed }) => (fuelFeed === 'gravity' ? 2 : 1),
     showsToday: 0.92,
-    failures: [{ failure: 'fuel', levels: { rich: 0.45 } }],
+    failures: [
+      { failure: 'fuel', levels: { rich: 0.45 } },
+      // Flooded, it does not start or does not stay running.
+      { failure: 'run', levels: { nostart: 0.06, dies: 0.05 } },
+    ],
     symptoms: { 'fuel-drips': 0.45, 'oil-level-rises': 0.4, 'smoke-black': 0.3, 'hard-start-hot': 0.25 },
     effects: [
+      { check: 'spark.plug-look', outcomes: { wet: 0.1 } },
       { check: 'fuel.needle-hold', outcomes: { 'leaks-down': 0.6, 'no-hold': 0.34 } },
       { check: 'fuel.needle-look', outcomes: { grooved: 0.4, hardened: 0.25, 'dirt-on-seat': 0.25 } },
       { check: 'look.stains', outcomes: { 'fuel-at-carb': 0.45 } },

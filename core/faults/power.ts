@@ -276,7 +276,10 @@ export const POWER_FAULTS = [
     effects: [
       { check: 'power.draw', outcomes: { high: 0.96 } },
       { check: 'power.rest-volts', outcomes: { low: 0.4, flat: 0.25 } },
+      { check: 'power.load', outcomes: { sags: 0.6 } },
+      { check: 'power.crank-volts', outcomes: { sags: 0.4, collapses: 0.15 } },
     ],
+    curedBy: [{ check: 'power.jump' }],
     confirmedBy: [[{ check: 'power.draw', outcomes: ['high'] }]],
     repair: fix('repaired', 30, ['hood'], 'power.draw'),
     behind: 'What draws: pull fuses one by one.',

@@ -94,7 +94,7 @@ export const SEAL_FAULTS = [
     ],
     symptoms: { 'smoke-blue': 0.7, 'low-power': 0.5, 'hard-start-cold': 0.3 },
     effects: [
-      { check: 'seal.leak-down', outcomes: { leaks: 0.58, worn: 0.3, open: 0.06 } },
+      { check: 'seal.leak-down', outcomes: { leaks: 0.58, worn: 0.26, open: 0.1 } },
       { check: 'seal.leak-down', part: 'oil-fill', outcomes: { loud: 0.6, clear: 0.37 } },
       { check: 'seal.wet', outcomes: { rises: 0.86 } },
       { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.6 } },

@@ -125,7 +125,16 @@ export const VALVE_FAULTS = [
       { check: 'valve.motion', outcomes: { 'intake-short': 0.15, 'exhaust-short': 0.2 } },
       { check: 'turn.by-hand', outcomes: { 'firm-at-compression': 0.6 } },
     ],
-    confirmedBy: [[{ check: 'valve.lash', outcomes: ['wide'] }]],
+    confirmedBy: [
+      [{ check: 'valve.lash', outcomes: ['wide'], part: 'intake' }],
+      [{ check: 'valve.lash', outcomes: ['wide'], part: 'exhaust' }],
+      // Further out than any wear, or only said to be wide: what lies open beside it is looked at first.
+      [
+        { check: 'valve.lash', outcomes: ['wide'] },
+        { check: 'valve.pushrods', outcomes: ['ok'] },
+        { check: 'valve.rocker-studs', outcomes: ['tight'] },
+      ],
+    ],
     repair: fix(
       'adjusted',
       12,

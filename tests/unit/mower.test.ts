@@ -417,4 +417,18 @@ describe('the mower as a whole', () => {
       ),
     ).toThrow(RangeError);
   });
+
+  it('a run of a quarter of an hour fails where a shorter one would show something, and else does not', () => {
+    const failed = (puts: readonly InjectedFault[]) =>
+      Array.from({ length: 40 }, (_, seed) => {
+        const asked = { check: 'run.minutes', cylinder: null, condition: 'loaded', temperature: 'hot' } as const;
+        const [raw] = simulateCheck(viewOf(mower(puts)), asked, random(seed));
+        return raw!.outcome === 'failed';
+      }).filter(Boolean).length;
+    expect(failed([])).toBe(0);
+    const smokes: InjectedFault = { fault: 'seal.rings', cylinder: 1, severity: 0.9, shows: 1, form: 0.5 };
+    expect(failed([smokes])).toBeGreaterThan(20);
+    // A standing draw is seen on no run.
+    expect(failed([{ fault: 'power.draw', cylinder: null, severity: 0.1, shows: 1, form: 0.5 }])).toBe(0);
+  });
 });

@@ -1,4 +1,5 @@
-import { cranks, drips, firesAtStop, starts } from '../tell.ts';
+import { NOT_ON_A_RUN } from '../../checks/look.run.ts';
+import { cranks, drips, firesAtStop, noticed, starts } from '../tell.ts';
 import { on, type Shows, yes } from './simulation.ts';
 
 export const RUN_SHOWS = {
@@ -8,14 +9,14 @@ export const RUN_SHOWS = {
       : cranks(view, true) && view.going('cranking', true).strength.some((s) => s > 0.15)
         ? 'hard'
         : 'no',
-  'run.minutes': ({ view, asked }) => {
+  // Whoever runs it for a quarter of an hour notices what he would notice of any run, as surely.
+  'run.minutes': ({ view, asked, chance }) => {
     const cold = view.going(asked.condition, false);
     const hot = view.going(asked.condition, true);
-    return yes(
-      starts(view, false) && hot.runs && Math.min(...hot.strength) > 0.75 && Math.min(...cold.strength) > 0.7,
-      'clean',
-      'failed',
-    );
+    const goes =
+      starts(view, false) && hot.runs && Math.min(...hot.strength) > 0.75 && Math.min(...cold.strength) > 0.7;
+    const seen = noticed(view, chance, 1.1).filter((symptom) => !NOT_ON_A_RUN.includes(symptom));
+    return yes(goes && seen.length === 0, 'clean', 'failed');
   },
   'run.leak-watch': ({ m }) => yes(!drips(m), 'dry', 'wet'),
   'run.shut-off': ({ m }) =>
