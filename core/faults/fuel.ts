@@ -281,7 +281,7 @@ export const FUEL_FAULTS = [
     ],
     symptoms: { 'fuel-drips': 0.45, 'oil-level-rises': 0.4, 'smoke-black': 0.3, 'hard-start-hot': 0.25 },
     effects: [
-      { check: 'spark.plug-look', outcomes: { wet: 0.1 } },
+      { check: 'spark.plug-look', outcomes: { sooty: 0.22, wet: 0.13 } },
       { check: 'fuel.needle-hold', outcomes: { 'leaks-down': 0.6, 'no-hold': 0.34 } },
       { check: 'fuel.needle-look', outcomes: { grooved: 0.4, hardened: 0.25, 'dirt-on-seat': 0.25 } },
       { check: 'look.stains', outcomes: { 'fuel-at-carb': 0.45 } },

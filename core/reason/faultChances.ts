@@ -52,12 +52,14 @@ function chanceOfFaults(causesOf: Catalogue['causesOf'], belief: Belief, faults:
   const { space } = belief.now.layout;
   const [a, b, c] = faults.map((fault) => causesOf[fault]!);
   if (!a) return setChance(belief, 0);
+  // Not every three are in the space.
+  const chanceAt = (set: number) => (set < 0 ? 0 : setChance(belief, set));
   let sum = 0;
   for (const x of a) {
     if (!b) sum += setChance(belief, aloneAt(x));
     else
       for (const y of b) {
-        if (c) for (const z of c) sum += setChance(belief, space.indexOf([x, y, z]));
+        if (c) for (const z of c) sum += chanceAt(space.indexOf([x, y, z]));
         else sum += setChance(belief, pairOf(x, y, space.faults));
       }
   }
