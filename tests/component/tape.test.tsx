@@ -95,7 +95,7 @@ describe('the tape', () => {
       refused: { issues: [{ path: '$.readings', message: 'hotter than any exhaust' }], blockers: [] },
     });
     const { user, onAgain, onLeaveOut } = shown([], { unsent: [refused] });
-    const alert = screen.getByRole('alert');
+    const alert = await screen.findByRole('alert');
     expect(alert.textContent).toContain('hotter than any exhaust');
     await user.click(within(alert).getByRole('button', { name: 'Type it again' }));
     expect(onAgain).toHaveBeenCalledWith(refused);
