@@ -43,9 +43,9 @@ export interface BenchSummary extends Belief {
   readonly phase: Phase;
   readonly retests: readonly RetestDue[];
   readonly pairs: readonly BeforeAfter[];
-  /** Reasons the job cannot be closed as cured. */
   /** What is still to be tried before it goes back; a habit, no condition of closing. */
   readonly handingBack: readonly TriedLast[];
+  /** Reasons the job cannot be closed as cured. */
   readonly closeBlockers: readonly CloseBlocker[];
 }
 

@@ -7,6 +7,7 @@ import type { IsInfeasible } from './infeasible.ts';
 import type { Network } from './network.ts';
 import { HOT_MIN, maskCost, type Planner, STATE_MIN } from './planner.ts';
 import { type Candidate, MOST_REPORTS, type Reports, withReports } from './reports.ts';
+import { sameHeat } from './sameReading.ts';
 import { type Active, expectedSearch, type Missing, type Roads, roadsAfter, type SearchStart } from './search.ts';
 import type { Weights } from './shape.ts';
 
@@ -218,9 +219,6 @@ function feasible(network: Network, belief: Belief, { sets }: Active, state: Run
 /** Whether a reading of some check was made in that state and heat. */
 export const readAt = ({ reading }: StandingReading, state: RunningState, temperature: Temperature | null) =>
   reading.condition === state && sameHeat(reading.temperature, temperature);
-
-/** An unstated temperature repeats a cold or an unstated reading, never a hot one. */
-const sameHeat = (a: Temperature | null, b: Temperature | null) => (a === 'hot') === (b === 'hot');
 
 export function makeCandidate(
   { planner, start }: Round,

@@ -1,4 +1,5 @@
 import type { CompiledVariable } from './network.ts';
+import { sameHeat } from './sameReading.ts';
 import type { Today, Weights } from './shape.ts';
 import type { At } from './spec.ts';
 
@@ -19,8 +20,7 @@ export interface Group {
   readonly inConflict: boolean;
 }
 
-/** Heat matters where it is hot: what was read cold, and what was read with nothing said of heat, are the same engine standing as it stands. */
-const sameAt = (a: At, b: At) => a.state === b.state && (a.temperature === 'hot') === (b.temperature === 'hot');
+const sameAt = (a: At, b: At) => a.state === b.state && sameHeat(a.temperature, b.temperature);
 
 /** What a reading says most plainly of each part. */
 function plainly(evidence: Evidence): Map<string, string> {
