@@ -94,9 +94,10 @@ export class Reasoning {
   prepare(check: PreparedCheck): void {
     const bench = this.bench;
     if (!bench) return;
-    this.later(() => {
-      if (this.bench === bench) for (const inFigures of [false, true]) tryOut(bench, check, inFigures);
-    });
+    for (const inFigures of [false, true])
+      this.later(() => {
+        if (this.bench === bench) tryOut(bench, check, inFigures);
+      });
   }
 
   private opened(): Bench {
@@ -126,24 +127,35 @@ export class Reasoning {
     const round = ++this.round;
     if (this.warming?.of !== bench.base) this.warming = { of: bench.base, steps: warmingUp(bench) };
     const { steps } = this.warming;
-    let checks = next;
-    let tried = 0;
-    const tryNext = () => {
-      checks ??= nextChecks(bench, this.summary!).next.slice(0, PREPARED_CHECKS);
-      if (checks.length === 0 || (tried >= checks.length && this.trials >= TRIAL_READINGS + TRIAL_PLANS)) return false;
-      const then = tryOut(bench, checks[tried % checks.length]!, tried % 2 === 1);
-      if (then && this.trials >= TRIAL_READINGS) nextChecks(then.bench, then.summary);
-      this.trials++;
-      tried++;
-      return true;
-    };
+    const tries = this.tryingOut(bench, next);
     const slice = () => {
       if (this.round !== round) return;
       const until = performance.now() + SLICE_MS;
-      while (performance.now() < until) if (steps.next().done === true && !tryNext()) return;
+      do {
+        if (steps.next().done !== true) continue;
+        const { done, value } = tries.next();
+        if (done === true) return;
+        if (value === 'long next') break;
+      } while (performance.now() < until);
       this.later(slice);
     };
     this.later(slice);
+  }
+
+  /** Tries out checks one after the other; says so before what takes as long as a slice by itself, that a question may go first. */
+  private *tryingOut(bench: Bench, next: readonly NextCheck[] | null): Generator<'long next' | undefined, void> {
+    if (!next) yield 'long next';
+    const checks = next ?? nextChecks(bench, this.summary!).next.slice(0, PREPARED_CHECKS);
+    for (let tried = 0; tried < checks.length || this.trials < TRIAL_READINGS + TRIAL_PLANS; tried++) {
+      if (checks.length === 0) return;
+      const then = tryOut(bench, checks[tried % checks.length]!, tried % 2 === 1);
+      if (then && this.trials >= TRIAL_READINGS) {
+        yield 'long next';
+        nextChecks(then.bench, then.summary);
+      }
+      this.trials++;
+      yield;
+    }
   }
 }
 
