@@ -45,7 +45,8 @@ export const SYMPTOMS_VIA: {
   },
   run: {
     nostart: { 'cranks-no-start': 0.92, 'stopped-suddenly': 0.15, 'starts-then-dies': 0.06 },
-    dies: { 'dies-after-minutes': 0.6, 'starts-then-dies': 0.3, 'stopped-suddenly': 0.15, 'hard-start-hot': 0.1 },
+    dies: { 'starts-then-dies': 0.8, 'dies-after-minutes': 0.15, 'stopped-suddenly': 0.15, 'hard-start-hot': 0.1 },
+    fades: { 'dies-after-minutes': 0.8, 'starts-then-dies': 0.05, 'stopped-suddenly': 0.15, 'hard-start-hot': 0.15 },
   },
   fuel: {
     none: {},

@@ -74,7 +74,7 @@ export const AIR_FAULTS = [
     part: 'crank',
     weight: 3,
     history: { rodents: 2, 'only-hot': 2, 'worse-over-weeks': 1.3 },
-    failures: [{ failure: 'run', levels: { dies: 0.3 }, when: { temperatures: ['hot'] } }],
+    failures: [{ failure: 'run', levels: { fades: 0.3 }, when: { temperatures: ['hot'] } }],
     symptoms: { overheats: 0.8, 'dies-after-minutes': 0.4, 'hard-start-hot': 0.25, 'low-power': 0.3 },
     effects: [{ check: 'look.cooling', outcomes: { packed: 0.96 } }],
     confirmedBy: [[{ check: 'look.cooling', outcomes: ['packed'] }]],

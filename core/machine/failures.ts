@@ -7,8 +7,8 @@ export const FAILURE_LEVELS = {
   pull: ['dead', 'weak'],
   /** The starter does not crank it as it should. */
   crank: ['slow', 'click', 'silent', 'stops', 'free', 'kick', 'fast'],
-  /** The engine does not run, or not for long. */
-  run: ['nostart', 'dies'],
+  /** The engine does not run, or not for long: it dies within seconds, or after minutes, as heat comes or fuel runs short. */
+  run: ['nostart', 'dies', 'fades'],
   /** Too little or too much fuel. */
   fuel: ['none', 'lean', 'rich'],
   /** A cylinder does not seal. */

@@ -25,7 +25,7 @@ const RARELY = 0.05;
 const WORSENS: { readonly [F in FailureId]?: readonly string[] } = {
   pull: ['weak', 'dead'],
   seal: ['weak', 'gone'],
-  run: ['dies', 'nostart'],
+  run: ['fades', 'dies', 'nostart'],
 };
 
 type Chances = Readonly<Record<string, number>>;
