@@ -62,8 +62,11 @@ const LIVE = 0.05;
  * proven [trials: lash far out waited for a stud seen tight; a battery that sags on load, for a flat one at 12.5 V, until nothing was left to check].
  */
 const COUNTS = 1 / 3;
-/** One this probable is worth a rule-out check before a part is bought [trials: a weak magnet, and a coil bought]. */
-const WORTH_RULING_OUT = 0.015;
+/**
+ * One this probable is worth a rule-out check before a part is bought: a minute or two against a part for nothing and another hour
+ * [trials: a weak magnet, and a coil bought; a float that sticks at times, and a needle bought].
+ */
+const WORTH_RULING_OUT = 0.005;
 /** Minutes of a check that is a rule-out check [min]. */
 const RULE_OUT_MIN = 2;
 /** A proof stands where the fault is more likely than not; and of the first suspect from here on, for what is left is spread over many. */
@@ -156,23 +159,25 @@ export function confirmedFaults(
   let first = 0;
   for (let f = 0; f < p.length; f++) if (p[f]! > first) first = p[f]!;
   const out: Confirmed[] = [];
+  const proven = new Map<number, Confirmed>();
   // Most of the time nothing is believed far enough, and then nothing needs to be proven.
   let proving: Proving | null = null;
   const alikeOf = alikeIn(catalogue);
   for (let f = 0; f < p.length; f++) {
     const alike = alikeOf[f]!;
     let together = p[f]!;
-    let behind = false;
-    for (let k = 0; k < alike.length; k++) {
-      together += p[alike[k]!]!;
-      behind ||= p[alike[k]!]! > p[f]!;
-    }
+    for (let k = 0; k < alike.length; k++) together += p[alike[k]!]!;
     // A proof that belief has turned away from is a reading to take again, not a verdict.
-    if (behind || (together < BELIEVED && (together < FIRST_BELIEVED || together < first))) continue;
+    if (together < BELIEVED && (together < FIRST_BELIEVED || together < first)) continue;
     proving ??= provingOf(catalogue, network, readings);
     const confirmed = confirmedBy(catalogue, network, p, f, alike, together, proving, canMake);
-    if (confirmed) out.push(confirmed);
+    if (confirmed) proven.set(f, confirmed);
   }
+  // What the same work makes an end of is one answer, called by the likeliest of those with a proof: a coil that only skips cold may be one that
+  // fails hot as well, but that cannot be shown on an engine that does not start.
+  for (const [f, confirmed] of proven)
+    if (!alikeOf[f]!.some((other) => proven.has(other) && (p[other]! > p[f]! || (p[other]! === p[f]! && other < f))))
+      out.push(confirmed);
   return out;
 }
 

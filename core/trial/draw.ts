@@ -45,6 +45,8 @@ const COMES_AND_GOES: ReadonlySet<FaultId> = new Set<FaultId>([
 const TRIES = 60;
 /** Chance that an owner mentions what he could have noticed [M]. */
 const MENTIONED = 0.75;
+/** What nobody complains of, and tells only beside a complaint. */
+const NO_COMPLAINT: ReadonlySet<Symptom> = new Set<Symptom>(['idles-fine']);
 /** What is brought in with nothing wrong is brought in for something vague. */
 const VAGUE: readonly Symptom[] = [
   'low-power',
@@ -131,7 +133,7 @@ export function drawMachine(seed: number, number: number): Drawn {
     if (!puts.every((put) => isFelt(sound, puts, put))) continue;
     const view = viewOf(injectFaults(sound, puts));
     const complaint = noticed(view, chance, MENTIONED);
-    if (complaint.length === 0 || symptomsOf(view).size === 0) continue;
+    if (complaint.every((symptom) => NO_COMPLAINT.has(symptom)) || symptomsOf(view).size === 0) continue;
     return { ...drawn, puts, complaint };
   }
   return { ...drawn, puts: [], complaint: [pick(chance, VAGUE, () => 1)] };
