@@ -8,6 +8,7 @@ export const fuelFilter = defineCheck({
   todo: 'Held to the light, blown through from the outlet side by low pressure.',
   system: 'fuel',
   scope: 'machine',
+  foundByEye: true,
   states: ['key-off'],
   minutes: 1,
   mayBeOverlooked: true,

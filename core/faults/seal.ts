@@ -61,7 +61,6 @@ export const SEAL_FAULTS = [
       { check: 'spark.plug-look', outcomes: { oily: 0.3 } },
     ],
     confirmedBy: [
-      [heardAt('oil-fill'), { check: 'seal.bore-look', outcomes: ['clean'] }],
       // Rings leave the bore clean as often as not: that oil changes nothing tells them apart.
       [
         heardAt('oil-fill'),

@@ -67,13 +67,14 @@ const COUNTS = 1 / 3;
  * [trials: a weak magnet, and a coil bought; a float that sticks at times, and a needle bought].
  */
 const WORTH_RULING_OUT = 0.005;
-/** Minutes of a check that is a rule-out check [min]. */
+/** Minutes of a check that is a rule-out check: two, or a sixtieth of the work it may spare [min]. */
 const RULE_OUT_MIN = 2;
+const RULE_OUT_SHARE = 1 / 60;
 /** A proof stands where the fault is more likely than not; and of the first suspect from here on, for what is left is spread over many. */
 const BELIEVED = 0.5;
 const FIRST_BELIEVED = 0.25;
 /** So sure that it is there, a finding that is gone again is the fault coming and going. */
-const SURE = 0.7;
+const SURE = 0.6;
 /** Another fault that makes the findings at least half as likely explains them equally: only less belief in it lets the proof stand. */
 const EQUALLY = 0.5;
 /**
@@ -238,7 +239,7 @@ function confirmedBy(
       by: Math.max(...events),
       proof: events,
       orElse: alike.filter((other) => p[other]! > LIVE).map((other) => catalogue.faults[other]!.key),
-      ruleOut: buys ? ruleOutAt(catalogue, rivals, proof, proving, canMake) : null,
+      ruleOut: buys ? ruleOutAt(catalogue, f, rivals, proof, proving, canMake) : null,
     };
   }
   return null;
@@ -262,6 +263,7 @@ const wasLookedFor = (
 /** The first look not taken yet that would show one of the rivals, with nothing more to open than the proof has opened. */
 function ruleOutAt(
   { faults }: Catalogue,
+  own: number,
   rivals: readonly Rival[],
   proof: readonly StandingReading[],
   { readings, scopes, cylinders }: Proving,
@@ -270,12 +272,12 @@ function ruleOutAt(
   const opened = new Set(
     proof.flatMap(({ reading }) => accessKeysFor(checkOf(reading.check), reading.cylinder, cylinders)),
   );
+  const most = Math.max(RULE_OUT_MIN, RULE_OUT_SHARE * faults[own]!.definition.repair.minutes);
   for (const { fault } of rivals) {
     const rival = faults[fault]!;
     for (const [need, ...more] of rival.definition.confirmedBy) {
       const check = checkOf(need!.check);
-      if (more.length > 0 || need!.part !== undefined || check.minutes > RULE_OUT_MIN || !scopes.has(check.id))
-        continue;
+      if (more.length > 0 || need!.part !== undefined || check.minutes > most || !scopes.has(check.id)) continue;
       const [cylinder = null] = neededOn(need!, check.scope === 'cylinder', rival.cylinder, cylinders);
       if (readings.some(({ reading }) => reading.check === check.id && reading.cylinder === cylinder)) continue;
       if (!accessKeysFor(check, cylinder, cylinders).every((key) => opened.has(key))) continue;
