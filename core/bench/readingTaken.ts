@@ -1,14 +1,15 @@
-import { accessKeysFor, checkOf, type Reading } from '../checks/index.ts';
+import { accessKeysFor, checkOf, closedToRun, type Reading } from '../checks/index.ts';
 import { NOT_RUNNING, type Symptom } from '../complaint/symptoms.ts';
 import { cylindersOf, RUNNING, RUNNING_STATES } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import { withGroups } from '../reason/belief.ts';
 import { pointedKey } from '../reason/catalogue/impliedVariables.ts';
 import { IMPLIED_CRANKS, IMPLIED_RUNS, IMPLIED_TROUBLE } from '../reason/catalogue/instances.ts';
-import { type StandingReading, withoutOutrankedMisses } from '../reason/confirm.ts';
+import { atOf, type StandingReading, withoutOutrankedMisses } from '../reason/confirm.ts';
 import type { Evidence } from '../reason/evidence.ts';
+import { atKey } from '../reason/spec.ts';
 import { assessingContext } from './assessing.ts';
-import { type Bench, epochOf, toldAlready } from './state.ts';
+import { type Bench, epochOf, isCharged, toldAlready } from './state.ts';
 
 const sameWeights = (a: Evidence['weights'], b: Evidence['weights']) => JSON.stringify(a) === JSON.stringify(b);
 
@@ -22,7 +23,9 @@ export function withReadingTaken(bench: Bench, reading: Reading, event: number, 
   );
   const assess = (own: Reading, twin: Reading | undefined) =>
     checkOf(own.check).assess(own, assessingContext(bench.head, twin));
-  const taken: StandingReading = { event, reading, assessment: assess(reading, twins.at(-1)?.reading), epoch, retest };
+  const charged = isCharged(bench);
+  const assessment = assess(reading, twins.at(-1)?.reading);
+  const taken: StandingReading = { event, reading, assessment, epoch, retest, charged };
   // The twin is judged again beside the new one, so that the order in which the pair was read does not matter.
   const judgedAgain = new Map(twins.map((r) => [r, assess(r.reading, reading)]));
   const moved = twins.filter((r) => !sameWeights(r.assessment.weights, judgedAgain.get(r)!.weights));
@@ -45,15 +48,15 @@ export function withReadingTaken(bench: Bench, reading: Reading, event: number, 
         )
         .map((r): Evidence => {
           const weights = reading.symptoms === null ? r.assessment.weights : withoutToldAgain(bench, readings, r);
-          return { variable, at: atOf(r.reading), weights, event: r.event };
+          return { variable, at: atOf(r), weights, event: r.event };
         }),
     );
   }
   for (const variable of impliedBy(reading, taken)) {
     const earlier = bench.belief.groups.get(variable)?.readings ?? [];
-    const at = atOf(reading);
+    const at = atOf(taken);
     // That it ran at that state and heat was known already.
-    if (earlier.some((e) => e.at.state === at.state && e.at.temperature === at.temperature)) continue;
+    if (earlier.some((e) => atKey(e.at) === atKey(at))) continue;
     evidence.set(variable, [...earlier, { variable, at, weights: YES, event }]);
   }
   if (reading.side !== null && (taken.assessment.outcome ?? '') !== checkOf(reading.check).outcomes[0]?.id) {
@@ -61,7 +64,7 @@ export function withReadingTaken(bench: Bench, reading: Reading, event: number, 
     const weights = { '': { [String(reading.side)]: 1 } };
     evidence.set(variable, [
       ...(bench.belief.groups.get(variable)?.readings ?? []),
-      { variable, at: atOf(reading), weights, event },
+      { variable, at: atOf(taken), weights, event },
     ]);
   }
   const told = toldAlready(bench);
@@ -107,8 +110,6 @@ function withoutToldAgain(
   );
 }
 
-const atOf = (reading: Reading) => ({ state: reading.condition, temperature: reading.temperature });
-
 /** A check made at idle means that it cranks and starts. */
 function impliedBy(reading: Reading, { assessment }: StandingReading): string[] {
   const check = checkOf(reading.check);
@@ -125,8 +126,7 @@ function bodily(bench: Bench, reading: Reading): Pick<Bench, 'open' | 'hot' | 'h
   const keys = accessKeysFor(check, reading.cylinder, cylindersOf(bench.head.engine));
   const open = new Set(bench.open);
   for (const key of keys) open.add(key);
-  // It does not run with a plug out or the carburettor on the bench.
-  if (running) for (const key of open) if (/^(plug|head|carburettor|bowl|fuel-line)/.test(key)) open.delete(key);
+  if (running) for (const key of open) if (closedToRun(key)) open.delete(key);
   const warmed = check.warmsUp && running;
   return {
     open,

@@ -4,7 +4,7 @@ import { isInfeasibleIn, type Situation } from '../reason/candidates.ts';
 import { infeasibleBy } from '../reason/infeasible.ts';
 import type { NextCheck } from '../reason/plan.ts';
 import { currentReadings, lastEventOf, takenAgain } from './readings.ts';
-import { type Bench, epochOf, houseMakes, toldAlready } from './state.ts';
+import { type Bench, epochOf, houseMakes, isCharged, toldAlready } from './state.ts';
 
 /** Whether the record says that a check cannot be made as things stand. */
 export const isInfeasible = (
@@ -47,6 +47,7 @@ export function situationOf(bench: Bench): Situation {
     hot: bench.hot,
     hasRun: bench.hasRun,
     repaired: epochOf(bench) > 0,
+    charged: isCharged(bench),
     crankingUnsafe: stopped !== null && (freed ?? -1) < stopped,
     lastCylinder: bench.lastCylinder,
     doesNotRun: saidNotToRun(bench) && !bench.hasRun && epochOf(bench) === 0,

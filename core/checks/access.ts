@@ -73,6 +73,9 @@ export function liesBehind(key: string, outer: string): boolean {
   return outer !== 'hood' && chain.slice(0, -1).includes(outer);
 }
 
+/** Whether it is put back before the engine runs: it does not with a plug out or the carburettor on the bench. */
+export const closedToRun = (key: string): boolean => /^(plug|head|carburettor|bowl|fuel-line)/.test(key);
+
 /** The access behind a key such as `plug[2]`. @throws RangeError for an unknown key */
 export function accessOf(key: string): Access {
   const found = find(key.replace(/\[\d\]/, '[c]'));

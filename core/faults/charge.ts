@@ -14,13 +14,13 @@ const charging = <const Id extends FaultId>(
   defineFault({
     ...spec,
     part: 'charging',
-    failures: [{ failure: 'crank', levels: { slow: 0.2, click: 0.08 } }],
+    failures: [{ failure: 'crank', levels: { slow: 0.2, click: 0.08 }, when: { untilCharged: true } }],
     symptoms: { 'battery-goes-flat': 0.85, 'cranks-slow': 0.15 },
     effects: [
       { check: 'charge.volts', outcomes: volts },
-      { check: 'power.rest-volts', outcomes: { low: 0.4, flat: 0.2 } },
-      { check: 'power.load', outcomes: { sags: 0.5 } },
-      { check: 'power.crank-volts', outcomes: { sags: 0.35, collapses: 0.05 } },
+      { check: 'power.rest-volts', outcomes: { low: 0.4, flat: 0.2 }, when: { untilCharged: true } },
+      { check: 'power.load', outcomes: { sags: 0.5 }, when: { untilCharged: true } },
+      { check: 'power.crank-volts', outcomes: { sags: 0.35, collapses: 0.05 }, when: { untilCharged: true } },
       ...own,
     ],
     curedBy: [{ check: 'power.jump' }],

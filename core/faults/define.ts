@@ -10,6 +10,8 @@ import type { ConditionId, FaultId } from './ids.ts';
 export interface When {
   readonly states?: readonly RunningState[];
   readonly temperatures?: readonly Temperature[];
+  /** Only for as long as the battery was not charged: of what empties it. */
+  readonly untilCharged?: true;
 }
 
 /** Which cylinder a per-cylinder fault acts on: its own, the others, or all. */
@@ -108,6 +110,8 @@ export interface FaultDefinition {
   readonly repair: RepairDefinition;
   /** Faults that name the same work here are cured by it together: a new coil, whatever ailed the old. */
   readonly sameWork: string | null;
+  /** Its repair leaves a charged battery. */
+  readonly leavesCharged: boolean;
   /** What to look at behind the part that failed, and the preventive step. */
   readonly behind: string | null;
   readonly endsInDecision: boolean;
@@ -179,6 +183,7 @@ type Optional =
   | 'curedBy'
   | 'confirmedOnSingle'
   | 'sameWork'
+  | 'leavesCharged'
   | 'behind'
   | 'endsInDecision';
 
@@ -208,6 +213,7 @@ export function defineFault<const Id extends FaultId>(spec: FaultSpec<Id>): Faul
     symptoms: {},
     curedBy: [],
     sameWork: null,
+    leavesCharged: false,
     behind: null,
     endsInDecision: false,
     ...rest,

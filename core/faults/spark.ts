@@ -457,9 +457,8 @@ export const SPARK_FAULTS = [
       { check: 'spark.magnet', outcomes: { weak: 0.96 } },
       ...BOTH_ALIKE.filter(({ check }) => check !== 'balance.heat'),
       // Near what the gaps need, one side misses before the other.
-      { check: 'balance.heat', outcomes: { cooler: 0.12 }, on: 'every', when: { states: ['full-speed', 'loaded'] } },
-      { check: 'balance.heat', outcomes: {}, on: 'every' },
-      { check: 'spark.tester', outcomes: { weak: 0.6, none: 0.33 }, on: 'every' },
+      { check: 'balance.heat', outcomes: { cooler: 0.12 }, on: 'every' },
+      { check: 'spark.tester', outcomes: { weak: 0.58, skips: 0.12, none: 0.25 }, on: 'every' },
       { check: 'split.primer', outcomes: { coughs: 0.3, nothing: 0.5 } },
     ],
     confirmedBy: [[{ check: 'spark.magnet', outcomes: ['weak'] }]],

@@ -5,7 +5,7 @@ import { type Catalogue, type CheckInstance, IMPLIED_CRANKS, IMPLIED_RUNS } from
 import type { StandingReading } from './confirm.ts';
 import type { IsInfeasible } from './infeasible.ts';
 import type { Network } from './network.ts';
-import { HOT_MIN, maskCost, type Planner, STATE_MIN } from './planner.ts';
+import { HOT_MIN, maskCost, openAfter, type Planner, runsFor, STATE_MIN } from './planner.ts';
 import { type Candidate, MOST_REPORTS, type Reports, withReports } from './reports.ts';
 import { sameHeat } from './sameReading.ts';
 import { type Active, expectedSearch, type Missing, type Roads, roadsAfter, type SearchStart } from './search.ts';
@@ -18,6 +18,8 @@ export interface Situation {
   /** It has run in this job: a cold reading would mean waiting. */
   readonly hasRun: boolean;
   readonly repaired: boolean;
+  /** The battery was charged in this job. */
+  readonly charged: boolean;
   /** It stopped dead and nobody has had the plugs out since. */
   readonly crankingUnsafe: boolean;
   readonly lastCylinder: number | null;
@@ -150,10 +152,11 @@ function likeliestReports(round: Round, candidate: Candidate, active: Active, sc
 /** Minutes of search saved on average by a check, net of its own [min]. */
 export function savedBy(round: Round, candidate: Candidate, active: Active, now: number): number {
   const { catalogue, planner, start } = round;
+  const heats = candidate.temperature === 'hot' && !start.hot;
   const from: SearchStart = {
     ...start,
-    mask: start.mask | candidate.mask,
-    hot: start.hot || candidate.temperature === 'hot',
+    mask: openAfter(planner, start.mask | candidate.mask, runsFor(candidate.state, heats)),
+    hot: start.hot || heats,
   };
   const posterior = new Float64Array(active.sets.length);
   let whole = 0;
@@ -221,7 +224,7 @@ export const readAt = ({ reading }: StandingReading, state: RunningState, temper
   reading.condition === state && sameHeat(reading.temperature, temperature);
 
 export function makeCandidate(
-  { planner, start }: Round,
+  { planner, start, situation }: Round,
   instance: CheckInstance,
   state: RunningState,
   mask: number,
@@ -233,7 +236,7 @@ export function makeCandidate(
     instance,
     state,
     temperature,
-    at: { state, temperature },
+    at: { state, temperature, ...(situation.charged ? { charged: true as const } : {}) },
     mask,
     minutes: instance.check.minutes + (STATE_MIN[state] ?? 0) + access + heating,
   };

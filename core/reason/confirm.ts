@@ -1,4 +1,4 @@
-import { type Assessment, accessKeysFor, checkOf, type Reading } from '../checks/index.ts';
+import { type Assessment, accessChain, accessKeysFor, checkOf, type Reading } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
 import type { FaultDefinition, Need, On } from '../faults/index.ts';
 import { holds, sameRepair } from '../faults/index.ts';
@@ -9,6 +9,7 @@ import { type Group, groupLikelihood, withReading } from './evidence.ts';
 import { alone, faultChances } from './faultChances.ts';
 import type { Network } from './network.ts';
 import { sameReading } from './sameReading.ts';
+import type { At } from './spec.ts';
 
 /** A reading that stands: not struck, judged, numbered as in the record. */
 export interface StandingReading {
@@ -18,7 +19,16 @@ export interface StandingReading {
   /** Repairs made before it. */
   readonly epoch: number;
   readonly retest: boolean;
+  /** The battery had been charged by then. */
+  readonly charged: boolean;
 }
+
+/** How and when it was made, as far as that changes what may be seen. */
+export const atOf = ({ reading, charged }: Pick<StandingReading, 'reading' | 'charged'>): At => ({
+  state: reading.condition,
+  temperature: reading.temperature,
+  ...(charged ? { charged } : {}),
+});
 
 export interface Confirmed {
   readonly fault: string;
@@ -260,7 +270,7 @@ const wasLookedFor = (
     ),
   );
 
-/** The first look not taken yet that would show one of the rivals, with nothing more to open than the proof has opened. */
+/** The first look not taken yet that would show one of the rivals, with nothing more to open than the proof has opened or the work opens. */
 function ruleOutAt(
   { faults }: Catalogue,
   own: number,
@@ -269,10 +279,12 @@ function ruleOutAt(
   { readings, scopes, cylinders }: Proving,
   canMake: (check: string, cylinder: number | null) => boolean,
 ): RuleOut | null {
-  const opened = new Set(
-    proof.flatMap(({ reading }) => accessKeysFor(checkOf(reading.check), reading.cylinder, cylinders)),
-  );
-  const most = Math.max(RULE_OUT_MIN, RULE_OUT_SHARE * faults[own]!.definition.repair.minutes);
+  const { definition, cylinder } = faults[own]!;
+  const opened = new Set([
+    ...proof.flatMap(({ reading }) => accessKeysFor(checkOf(reading.check), reading.cylinder, cylinders)),
+    ...accessChain(definition.repair.access, cylinder),
+  ]);
+  const most = Math.max(RULE_OUT_MIN, RULE_OUT_SHARE * definition.repair.minutes);
   for (const { fault } of rivals) {
     const rival = faults[fault]!;
     for (const [need, ...more] of rival.definition.confirmedBy) {
@@ -316,10 +328,11 @@ function alikeIn({ faults }: Catalogue): readonly (readonly number[])[] {
 
 function groupsOf(network: Network, readings: readonly StandingReading[]): Map<string, Group> {
   const groups = new Map<string, Group>();
-  for (const { reading, assessment, event } of withoutOutrankedMisses(readings)) {
+  for (const standing of withoutOutrankedMisses(readings)) {
+    const { reading, assessment, event } = standing;
     const variable = instanceKey(reading.check, reading.cylinder);
     if (!network.hasVariable(variable) || Object.keys(assessment.weights).length === 0) continue;
-    const at = { state: reading.condition, temperature: reading.temperature };
+    const at = atOf(standing);
     groups.set(variable, withReading(groups.get(variable), { variable, at, weights: assessment.weights, event }));
   }
   return groups;

@@ -1,7 +1,7 @@
 import type { CompiledVariable } from './network.ts';
 import { sameHeat } from './sameReading.ts';
 import type { Today, Weights } from './shape.ts';
-import type { At } from './spec.ts';
+import { type At, atKey } from './spec.ts';
 
 /** One reading as the reasoner sees it: likelihood of what was read, per part and outcome. Parts left out were not looked at. */
 export interface Evidence {
@@ -97,7 +97,7 @@ function plainKey(readings: readonly Evidence[]): string | null {
       outcome = `${part}|${id}`;
     }
   }
-  return outcome === null ? null : `${at.state}|${at.temperature}|${outcome}`;
+  return outcome === null ? null : `${atKey(at)}|${outcome}`;
 }
 
 /** @param before the same of the variable it was expanded from, or null: its rows are not gone over again */

@@ -1,6 +1,6 @@
-import { accessKeysFor, accessOf, type CheckDefinition } from '../checks/index.ts';
+import { accessKeysFor, accessOf, closedToRun, type CheckDefinition } from '../checks/index.ts';
 import type { Symptom } from '../complaint/symptoms.ts';
-import type { RunningState } from '../engine/index.ts';
+import { RUNNING, type RunningState } from '../engine/index.ts';
 import type { Need } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import type { Catalogue, CheckInstance } from './catalogue/instances.ts';
@@ -48,6 +48,8 @@ export interface Planner {
   readonly accessKeys: readonly string[];
   /** Open and close minutes of each access key. */
   readonly accessMin: readonly number[];
+  /** Of the access, by bit: what is put back before the engine runs. */
+  readonly closedToRun: number;
   readonly candidates: readonly {
     readonly instance: CheckInstance;
     readonly state: RunningState;
@@ -66,6 +68,13 @@ export function maskCost({ accessMin }: Pick<Planner, 'accessMin'>, mask: number
   for (let bit = 0; mask >> bit; bit++) if ((mask >> bit) & 1) sum += accessMin[bit]!;
   return sum;
 }
+
+/** What is still open once a check was made in that state: whoever runs the engine puts back what it does not run without. */
+export const openAfter = ({ closedToRun }: Pick<Planner, 'closedToRun'>, mask: number, runs: boolean): number =>
+  runs ? mask & ~closedToRun : mask;
+
+/** Whether the engine runs for it, or has to be run hot. */
+export const runsFor = (state: RunningState, heats: boolean): boolean => heats || RUNNING.includes(state);
 
 /** Access by bit, and each check in the states some rule asks for, numbered as they are met. */
 class ProbeBook {
@@ -169,6 +178,7 @@ export function plannerFor(
     Number(complaint.some((s) => symptomChance(fault, s, AS_COMPLAINED) > 0.05)),
   );
   const accessMin = accessKeys.map((key) => accessOf(key).openMin + accessOf(key).closeMin);
+  const closed = accessKeys.reduce((mask, key, bit) => (closedToRun(key) ? mask | (1 << bit) : mask), 0);
   const sharing = routes.map((route, r) =>
     Array.from(routes.keys()).filter(
       (other) =>
@@ -182,7 +192,7 @@ export function plannerFor(
     for (const key of new Set(needs.map(({ probe }) => probes[probe]!.instance.key)))
       routesOf.set(key, [...(routesOf.get(key) ?? []), r]);
   });
-  return { probes, routes, routesOf, accessKeys, accessMin, candidates, explains, sharing };
+  return { probes, routes, routesOf, accessKeys, accessMin, closedToRun: closed, candidates, explains, sharing };
 }
 
 function efficacyOf(

@@ -4,7 +4,7 @@ import type { CheckInstance } from './catalogue/instances.ts';
 import { type Evidence, type GroupLikelihood, groupLikelihood, withReading } from './evidence.ts';
 import type { CompiledVariable, Network } from './network.ts';
 import type { Weights } from './shape.ts';
-import type { At, SpecVariable } from './spec.ts';
+import { type At, atKey, type SpecVariable } from './spec.ts';
 
 /** All a check could report, as weights for evidence. */
 function reportsOf(instance: CheckInstance, network: Network): Weights[] {
@@ -48,7 +48,7 @@ function couldReport({ instance, at }: Omit<Candidate, 'reports'>, network: Netw
   const variable = network.variable(instance.key);
   const kept = reportable.get(variable) ?? new Map<string, readonly Evidence[]>();
   reportable.set(variable, kept);
-  const state = `${at.state}|${at.temperature}`;
+  const state = atKey(at);
   let reports = kept.get(state);
   if (!reports) {
     reports = reportsOf(instance, network).map((weights) => ({ variable: instance.key, at, weights, event: -1 }));
@@ -81,7 +81,7 @@ export function withReports(network: Network, belief: Belief, candidate: Omit<Ca
   const heard = belief.likelihoods.get(key);
   const { variable } = network.placed(key, belief.now.layout);
   const kept = heard ? keptIn(readBefore, heard) : keptIn(unread, variable);
-  const state = `${candidate.at.state}|${candidate.at.temperature}`;
+  const state = atKey(candidate.at);
   let reports = kept.get(state);
   if (!reports) {
     const group = belief.groups.get(key);

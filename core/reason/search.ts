@@ -2,7 +2,7 @@ import { setMass } from './asked.ts';
 import type { Belief } from './belief.ts';
 import { SEARCH_CAP_MIN } from './cap.ts';
 import type { Catalogue } from './catalogue/instances.ts';
-import { HOT_MIN, maskCost, type Planner } from './planner.ts';
+import { HOT_MIN, maskCost, openAfter, type Planner, runsFor } from './planner.ts';
 
 /** Faults below this take no part in the order of the search. */
 const LIVE = 0.004;
@@ -67,6 +67,8 @@ interface Road {
   readonly needed: readonly number[];
   readonly mask: number;
   readonly heats: boolean;
+  /** The engine runs for some of it. */
+  readonly runs: boolean;
   readonly probeBits: number;
   /** Other roads gone through with this one. */
   readonly covers: readonly number[];
@@ -105,11 +107,14 @@ function roadOf(planner: Planner, missing: Missing, route: number, start: Search
   let mask = 0;
   let probeBits = 0;
   let heats = false;
+  let runs = false;
   let refuted = 0;
   for (const index of needed) {
-    mask |= planner.probes[index]!.mask;
+    const probe = planner.probes[index]!;
+    mask |= probe.mask;
     probeBits |= bitOf(index);
-    heats ||= planner.probes[index]!.hot;
+    heats ||= probe.hot;
+    runs ||= runsFor(probe.state, false);
     refuted = Math.max(refuted, start.refuted[index]!);
   }
   // Only routes that share a probe can be gone through beside it.
@@ -119,7 +124,7 @@ function roadOf(planner: Planner, missing: Missing, route: number, start: Search
   let faultBits = bitOf(fault);
   for (const other of covers) faultBits |= bitOf(planner.routes[other]!.fault);
   const power = efficacy * (refuted === 2 ? 0 : refuted === 1 ? AGAIN_EFFICACY : 1);
-  return { fault, power, needed, mask, heats, probeBits, covers, faultBits };
+  return { fault, power, needed, mask, heats, runs, probeBits, covers, faultBits };
 }
 
 /** One search as it goes: what is still worth going for, at what price, and what is confirmed. */
@@ -255,7 +260,9 @@ function goOne(going: Going, best: number): void {
     if (!done[index]) going.order.push(index);
     done[index] = 1;
   }
-  going.mask |= taken.mask;
+  const open = going.mask | taken.mask;
+  going.mask = openAfter(going.planner, open, taken.runs || heated);
+  const closed = open & ~going.mask;
   going.hot ||= taken.heats;
   confirm(going, best);
   for (const other of taken.covers) if (!spent[other]) confirm(going, other);
@@ -267,7 +274,7 @@ function goOne(going: Going, best: number): void {
     if (spent[r] || left[road.fault]! < SETTLED_ENOUGH) continue;
     alive[still++] = r;
     if (
-      road.mask & opened ||
+      road.mask & (opened | closed) ||
       road.probeBits & taken.probeBits ||
       road.faultBits & taken.faultBits ||
       (heated && road.heats)

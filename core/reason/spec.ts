@@ -2,7 +2,13 @@
 export interface At {
   readonly state: string;
   readonly temperature: string | null;
+  /** After the battery was charged: what had emptied it is there, and does not show in how it cranks. */
+  readonly charged?: true;
 }
+
+/** What tells one way of being read from another. */
+export const atKey = ({ state, temperature, charged }: At): string =>
+  `${state}|${temperature}${charged ? '|charged' : ''}`;
 
 /** A fault that may be in the set. */
 export interface SpecFault {

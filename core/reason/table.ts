@@ -8,7 +8,7 @@ import {
   type Shape,
   type Today,
 } from './shape.ts';
-import type { At } from './spec.ts';
+import { type At, atKey } from './spec.ts';
 import { differences, factorsOf, weighByFactors, weighByTable } from './weigh.ts';
 
 /** Above this a table is not kept: what is asked of it is worked out row by row. */
@@ -24,7 +24,7 @@ export function variableOf(
   const tabulated = rows * width <= LARGEST_TABLE;
   const tables = new Map<string, Float64Array>();
   const table = (at: At): Float64Array => {
-    const key = `${at.state}|${at.temperature}`;
+    const key = atKey(at);
     let kept = tables.get(key);
     if (!kept) {
       kept = new Float64Array(rows * width);

@@ -1,5 +1,5 @@
 import { activeIn, type Book, type Factors, isSpecial, type Shape, type Weights } from './shape.ts';
-import type { At, Maxima } from './spec.ts';
+import { type At, atKey, type Maxima } from './spec.ts';
 
 /** From P(shown <= rank) to P(outcome). */
 export function differences(
@@ -164,7 +164,7 @@ function multiplyOut(
 
 /** P(shown <= k) of each cause alone, flat over the parts; a row is their product. Worked out once for each state and heat. */
 export function factorsOf(shape: Shape, maxima: Maxima, at: At): Factors {
-  const key = `${at.state}|${at.temperature}`;
+  const key = atKey(at);
   let found = shape.factors.get(key);
   if (!found) {
     found = factorsIn(shape, maxima, at);

@@ -12,6 +12,7 @@ function planner(minutes: readonly number[], efficacy: readonly number[] = minut
     routesOf: new Map(),
     accessKeys: [],
     accessMin: [],
+    closedToRun: 0,
     candidates: [],
     explains: Uint8Array.from(minutes, () => 1),
     sharing: minutes.map((_, f) => minutes.map((_m, other) => other).filter((other) => other !== f)),

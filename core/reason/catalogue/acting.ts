@@ -1,5 +1,5 @@
 import type { RunningState, Temperature } from '../../engine/index.ts';
-import { holds, type On } from '../../faults/index.ts';
+import { holds, type On, type When } from '../../faults/index.ts';
 import type { FailureId } from '../../machine/failures.ts';
 import type { At } from '../spec.ts';
 import type { CauseInstance } from './instances.ts';
@@ -25,8 +25,12 @@ export function failureLevels(
   const entry = cause.definition.failures.find(
     (f) => f.failure === failure && holds(f.when, state, temperature) && acts(f.on ?? 'same', cause.cylinder, cylinder),
   );
-  return entry?.levels ?? null;
+  return entry && !isOverBy(entry.when, at) ? entry.levels : null;
 }
+
+/** What an empty battery does, once it was charged. */
+export const isOverBy = (when: When | undefined, { charged }: At): boolean =>
+  charged === true && when?.untilCharged === true;
 
 export const placeOf = (part: string | undefined, cylinder: number | null) =>
   (part ?? '').replace('[c]', String(cylinder));

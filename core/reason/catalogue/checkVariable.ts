@@ -4,7 +4,7 @@ import { type Effect, holds, type Interaction } from '../../faults/index.ts';
 import { type ByFailure, FAILURE_IDS } from '../../machine/failures.ts';
 import { cumulativeOf, noisyMax, type OutcomeChances } from '../combine.ts';
 import type { At, SpecVariable } from '../spec.ts';
-import { acts, failureLevels, placeOf, runningAt, seenBy, showsToday, touching, waysOf } from './acting.ts';
+import { acts, failureLevels, isOverBy, placeOf, runningAt, seenBy, showsToday, touching, waysOf } from './acting.ts';
 import { cureVariable } from './cureVariable.ts';
 import type { CauseInstance, CheckInstance } from './instances.ts';
 import { complaintChance, SHOWS_AGAIN, symptomVariable } from './symptomVariable.ts';
@@ -66,7 +66,7 @@ function chancesOf(
       acts(e.on ?? 'same', cause.cylinder, cylinder) &&
       holds(e.when, state, temperature),
   );
-  return found?.outcomes ?? null;
+  return found && isOverBy(found.when, at) ? {} : (found?.outcomes ?? null);
 }
 
 export function checkVariable(

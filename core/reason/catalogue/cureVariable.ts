@@ -1,6 +1,6 @@
 import type { CheckDefinition } from '../../checks/index.ts';
 import { cylindersOf, type EngineWords } from '../../engine/index.ts';
-import type { At, SpecVariable } from '../spec.ts';
+import { type At, atKey, type SpecVariable } from '../spec.ts';
 import { acts, failureLevels, touching, waysOf } from './acting.ts';
 import type { CauseInstance, CheckInstance } from './instances.ts';
 
@@ -93,7 +93,7 @@ export function cureVariable(
   // Rows are many and causes few: what each does is worked out once per state.
   const known = new Map<string, Float64Array>();
   const shareOf = (at: At) => (key: string) => {
-    const id = `${key}|${at.state}|${at.temperature}`;
+    const id = `${key}|${atKey(at)}`;
     let own = known.get(id);
     if (!own) {
       own = cureShare(byKey.get(key)!, check, cylinder, targets, at);

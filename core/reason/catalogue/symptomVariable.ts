@@ -3,7 +3,7 @@ import { SYMPTOM_IDS, type Symptom } from '../../complaint/symptoms.ts';
 import { SEEN_LEAKS, SYMPTOM_LEAK, SYMPTOM_LEAKS, showsAs } from '../../complaint/told.ts';
 import type { Interaction } from '../../faults/index.ts';
 import { FAILURE_IDS } from '../../machine/failures.ts';
-import type { At, SpecVariable } from '../spec.ts';
+import { type At, atKey, type SpecVariable } from '../spec.ts';
 import { failureLevels } from './acting.ts';
 import { type CauseInstance, COMPLAINT } from './instances.ts';
 
@@ -54,7 +54,7 @@ export function symptomVariable(
   // Rows are many and causes few: each cause's share is worked out once per state.
   const known = new Map<string, Float64Array>();
   const quietOf = (cause: string, at: At) => {
-    const id = `${cause}|${at.state}|${at.temperature}`;
+    const id = `${cause}|${atKey(at)}`;
     let own = known.get(id);
     if (!own) {
       own = Float64Array.from(SYMPTOM_IDS, (symptom) => 1 - symptomChance(byKey.get(cause)!, symptom, at));
