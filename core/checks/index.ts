@@ -231,7 +231,16 @@ export function checkOf(id: string): CheckDefinition {
   return check;
 }
 
-export { ACCESS, type AccessId, accessChain, accessKeysFor, accessLabel, accessOf, closedToRun, liesBehind } from './access.ts';
+export {
+  ACCESS,
+  type AccessId,
+  accessChain,
+  accessKeysFor,
+  accessLabel,
+  accessOf,
+  closedToRun,
+  liesBehind,
+} from './access.ts';
 export { type Accuracy, accuracyOf, type NamedInstrument } from './accuracy.ts';
 export * from './assessment.ts';
 export * from './define.ts';

@@ -1,5 +1,5 @@
 import { clearanceMl } from '../engine/index.ts';
-import { WET_DOSE_ML, wetDoseRisePercent } from '../measure/index.ts';
+import { bandWeights, WET_DOSE_ML, wetDoseRisePercent } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
 import { type ComputedQuantity, EMPTY_ASSESSMENT, limitOf, outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
@@ -11,6 +11,17 @@ const USUAL_DOSE_RISE = 8;
 
 /** The compression gauge, two percent and its valve [Pa] [P]. */
 const GAUGE: Accuracy = { percent: 2, floor: 2 * 6894.757 };
+
+/** Doses, and how they spread in the bore, differ by so much [%] [M]. */
+const DOSE_SPREAD = 2;
+/**
+ * What the reading gains beyond the oil's own room [%] [M]: nothing where air goes past a seat or a gasket, anything up to twice and more where it
+ * goes past rings. Between the two and the limit no verdict is given, and yet it speaks for rings.
+ */
+const WHAT_OIL_DOES = [
+  { outcome: 'same', from: -Infinity, to: 6, widthOf: 12 },
+  { outcome: 'rises', from: 6, to: Infinity, widthOf: 80 },
+];
 
 export const sealWet = defineCheck({
   id: 'seal.wet',
@@ -59,7 +70,7 @@ export const sealWet = defineCheck({
       wetRisePercent: { value: rise, unit: '%', plusMinus: error },
     };
     const limit = rules.wetRisePercent.value;
-    return judge({
+    const judged = judge({
       value: rise,
       error,
       bands: [
@@ -80,5 +91,6 @@ export const sealWet = defineCheck({
       limits,
       points: ['rings or bore'],
     });
+    return { ...judged, weights: { '': bandWeights(WHAT_OIL_DOES, rise, Math.hypot(error, DOSE_SPREAD)) } };
   },
 });

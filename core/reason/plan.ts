@@ -34,6 +34,8 @@ const WORTH_SHARE = 0.05;
 
 const SETTLING_CHECKS_SHOWN = 6;
 
+const BEST_FEW = 3;
+
 export interface NextCheck {
   readonly check: string;
   readonly cylinder: number | null;
@@ -110,10 +112,10 @@ export function planNext(
   const chosen = confirmingOrder
     ? inSettlingOrder(round, search.order.slice(0, SETTLING_CHECKS_SHOWN), wide, search.minutes)
     : [...best.values()].slice(0, RANKED_CHECKS);
-  // However long its road, what would confirm the first suspect is always in sight.
+  // However long its road, what would confirm the first suspect is always in sight: behind the best few, before the rest.
   const settler = settlerOfFirstSuspect(round);
   if (settler !== null && !chosen.some((c) => c.candidate.instance.key === planner.probes[settler]!.instance.key)) {
-    chosen.push(...inSettlingOrder(round, [settler], wide, search.minutes));
+    chosen.splice(BEST_FEW, 0, ...inSettlingOrder(round, [settler], wide, search.minutes));
   }
   const next = chosen.map((entry) => nextCheck(round, entry));
   if (situation.crankingUnsafe)

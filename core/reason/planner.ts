@@ -1,4 +1,4 @@
-import { accessKeysFor, accessOf, closedToRun, type CheckDefinition } from '../checks/index.ts';
+import { accessKeysFor, accessOf, type CheckDefinition, closedToRun } from '../checks/index.ts';
 import type { Symptom } from '../complaint/symptoms.ts';
 import { RUNNING, type RunningState } from '../engine/index.ts';
 import type { Need } from '../faults/index.ts';
