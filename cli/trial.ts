@@ -188,6 +188,7 @@ const withInterval = ({ value, low, high }: Share, times = 1, digits = 1) =>
 function said({ policy, seed }: Asked, f: ReturnType<typeof figuresOf>): string {
   return `${policy}, seed ${seed}, ${f.machines} machines
 right at the end     ${withInterval(f.right, 100)} %
+${f.rightByFaults.map((own, faults) => `  with ${faults} wrong      ${withInterval(own, 100)} %, ${own.machines} machines`).join('\n')}
 gave up              ${withInterval(f.gaveUp, 100)} %
 search minutes       ${withInterval(f.searchMin)}
 wrong parts          ${withInterval(f.wrongParts, 1, 2)} a machine

@@ -5,6 +5,8 @@ import { advance, type Bench, nextChecks, openBench, readCase, summarise } from 
 import { injectFaults } from '../core/mower/injectFaults.ts';
 import { soundMower } from '../core/mower/machine.ts';
 import { turnOver } from '../core/mower/run.ts';
+import { setMass } from '../core/reason/asked.ts';
+import { initialBelief } from '../core/reason/belief.ts';
 import { bruteForce, groupsOf, setsOf } from '../tests/unit/bruteForce.ts';
 
 /**
@@ -57,6 +59,27 @@ const cranked = (() => {
   const seconds = machines.reduce((sum, m) => sum + (turnOver(m).run?.seconds ?? 0), 0);
   return (1000 * seconds) / (performance.now() - began);
 })();
+/** Mass of what has no place: of each set the states that are possible with it and not laid out. */
+const leftOut = (() => {
+  const { layout, spec, assignments } = network;
+  const mass = setMass(initialBelief(network));
+  return setsOf(network).reduce((sum, set, i) => {
+    const laidOut = new Set([
+      0,
+      ...layout.furtherAssignment.subarray(layout.furtherFrom[i], layout.furtherFrom[i + 1]),
+    ]);
+    for (let s = 0; s < assignments; s++) {
+      if (laidOut.has(s)) continue;
+      let chance = 1;
+      spec.states.forEach((state, k) => {
+        const there = state.probability((key) => set.includes(key));
+        chance *= (s >> k) & 1 ? there : 1 - there;
+      });
+      sum += mass[i]! * chance;
+    }
+    return sum;
+  }, 0);
+})();
 const figures = (times: number[]) => {
   const sorted = [...times].sort((a, b) => a - b);
   return { median: quantileSorted(sorted, 0.5), p95: quantileSorted(sorted, 0.95), n: sorted.length };
@@ -66,6 +89,7 @@ console.log(
     faults: network.space.faults,
     sets: network.space.count,
     hypotheses: network.layout.places,
+    leftOut,
     open: figures(open),
     update: figures(update),
     ranking: figures(ranking),

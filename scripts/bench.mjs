@@ -203,11 +203,11 @@ const scriptSent = async (address) =>
 async function core() {
   const { code, output } = await run(process.execPath, ['--import', 'tsx', under('scripts', 'bench-core.ts')]);
   if (code !== 0) throw new Trouble(output, 'see the message above.');
-  const { faults, sets, hypotheses, open, update, ranking, cranked, plain } = JSON.parse(
+  const { faults, sets, hypotheses, leftOut, open, update, ranking, cranked, plain } = JSON.parse(
     output.trim().split('\n').at(-1),
   );
   say(
-    `a twin with the whole catalogue               ${faults} faults, ${sets} sets, ${hypotheses} hypotheses with their states`,
+    `a twin with the whole catalogue               ${faults} faults, ${sets} sets, ${hypotheses} hypotheses with their states; left out ${leftOut.toExponential(0)} of the mass`,
   );
   say(`opening a job, tables there, Node            median ${ms(open.median)}   p95 ${ms(open.p95)}`);
   say(`one update by plain enumeration, Node        ${ms(plain.ms)} with ${plain.groups} groups of readings`);

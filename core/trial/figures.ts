@@ -10,6 +10,8 @@ export interface Share {
 export interface TrialFigures {
   readonly machines: number;
   readonly right: Share;
+  /** The same by how many things were wrong: none, one, two. */
+  readonly rightByFaults: readonly (Share & { readonly machines: number })[];
   readonly gaveUp: Share;
   readonly searchMin: Share;
   readonly wrongParts: Share;
@@ -56,11 +58,17 @@ export function figuresOf(results: readonly TrialResult[]): TrialFigures {
     return { from: bin / 10, count, said: count > 0 ? sum('said') / count : 0, so: count > 0 ? sum('so') / count : 0 };
   });
   const all = bins.reduce((sum, b) => sum + b.count, 0);
+  const most = Math.max(0, ...results.map((r) => r.truth.length));
+  const rightByFaults = Array.from({ length: most + 1 }, (_, faults) => {
+    const own = results.filter((r) => r.truth.length === faults);
+    return { ...wilson(own.filter((r) => r.right).length, own.length), machines: own.length };
+  });
   const ends: Record<string, number> = {};
   for (const { end } of results) ends[end] = (ends[end] ?? 0) + 1;
   return {
     machines: n,
     right: wilson(results.filter((r) => r.right).length, n),
+    rightByFaults,
     gaveUp: wilson(results.filter((r) => r.gaveUp).length, n),
     searchMin: meanOf(results.map((r) => r.searchMin)),
     wrongParts: meanOf(results.map((r) => r.wrongParts)),

@@ -66,9 +66,10 @@ test('a repaired machine is tried for what belongs to handing it back, and may b
   const left = list.getByRole('button');
   // The closing is in sight; the list is one line until it is asked for.
   await expect(ready.getByRole('button', { name: 'Close the job' })).toBeInViewport();
-  await expect(list).toContainText('7 not tried since the repair');
+  await expect(list).toContainText('8 not tried since the repair');
   await list.getByText('Before it goes back').click();
   await expect(left).toHaveText([
+    'Oil level, colour, smell',
     'Run it and listen',
     'Charging volts',
     'Leave it standing',
@@ -77,12 +78,12 @@ test('a repaired machine is tried for what belongs to handing it back, and may b
     'Restart hot',
     'Standing draw',
   ]);
-  await bench.press(left.nth(1));
+  await bench.press(left.nth(2));
   await bench.fill({ value: '14.2' });
   await bench.record();
-  await expect(list).toContainText('6 not tried since the repair');
+  await expect(list).toContainText('7 not tried since the repair');
   await list.getByText('Before it goes back').click();
-  await expect(left).toHaveCount(6);
+  await expect(left).toHaveCount(7);
   await bench.closeCured();
 });
 

@@ -4,6 +4,7 @@ import { complaintOf, eventOf, TWIN, withEvents } from './jobs.ts';
 
 const chances = (bench: Bench) => new Map(summarise(bench).suspects.map((s) => [s.key, s.p]));
 const p = (bench: Bench, key: string) => chances(bench).get(key) ?? 0;
+const psi = (value: number) => ({ value, unit: 'psi' });
 
 describe('the side a finding on the whole machine points to', () => {
   const bench = complaintOf(['low-power', 'runs-rough']);
@@ -217,7 +218,6 @@ describe('of readings that contradict each other', () => {
 });
 
 describe('a proof that rests on a reading which most probably slipped', () => {
-  const psi = (value: number) => ({ value, unit: 'psi' });
   const mm = (value: number) => ({ value, unit: 'mm' });
   const lash = { check: 'valve.lash', cylinder: 1, fields: { intake: mm(0.1), exhaust: mm(2.07) } };
   // All but the lash is cleared, and what opens a lash so far is cleared as well.
@@ -303,7 +303,6 @@ describe('a check made before a repair and again after it', () => {
 });
 
 describe('air at the oil fill past a clean bore', () => {
-  const psi = (value: number) => ({ value, unit: 'psi' });
   const heard = withEvents(
     complaintOf(['smoke-blue']),
     {
@@ -375,5 +374,130 @@ describe('a needle that floods', () => {
     const [first, second] = summarise(bench).suspects;
     expect(first!.key).toBe('fuel.needle');
     expect(first!.p).toBeGreaterThan(1.5 * second!.p);
+  });
+});
+
+describe('an engine that dies', () => {
+  // Trade fact, no source: a blocked vent starves it after minutes, packed fins overheat it; neither stops it within seconds.
+  it.each(['fuel.cap-vent', 'air.cooling'])('within seconds is hardly %s, after minutes it may be', (fault) => {
+    const atOnce = p(complaintOf(['starts-then-dies']), fault);
+    expect(p(complaintOf(['dies-after-minutes']), fault)).toBeGreaterThan(5 * atOnce);
+  });
+});
+
+describe('a coil that skips on an engine that does not start', () => {
+  const engine = { cylinders: 1, layout: 'single', carburettor: 'one-barrel' } as const;
+  // Common practice, no source: spark bad, no better with the kill lead off, gap in limits, plug and its lead cleared: the coil, hot or cold.
+  it('is a new coil, though that it fails hot cannot be shown', () => {
+    const bench = withEvents(
+      complaintOf(['cranks-no-start'], { engine }),
+      { check: 'spark.tester', cylinder: 1, condition: 'cranking', outcome: 'skips' },
+      { check: 'spark.plug-look', cylinder: 1, outcome: 'wet' },
+      { check: 'spark.kill-off-all', condition: 'cranking', outcome: 'same' },
+      { check: 'spark.kill-off', cylinder: 1, condition: 'cranking', outcome: 'same' },
+      { check: 'spark.air-gap', cylinder: 1, outcome: 'ok' },
+      { check: 'spark.plug-new', cylinder: 1, condition: 'cranking', outcome: 'same' },
+      { check: 'spark.coil-ohms', cylinder: 1, outcome: 'in-range' },
+      { check: 'spark.lead-look', cylinder: 1, outcome: 'ok' },
+      { check: 'spark.magnet', outcome: 'strong' },
+    );
+    expect(p(bench, 'spark.coil-hot[1]')).toBeGreaterThan(p(bench, 'spark.coil-weak[1]'));
+    const { confirmed } = summarise(bench);
+    expect(confirmed.map((s) => s.fault)).toEqual(['spark.coil-weak[1]']);
+    expect(confirmed[0]!.orElse).toContain('spark.coil-hot[1]');
+  });
+});
+
+describe('a look before a part is bought', () => {
+  it('is taken at what lies open once the work is begun: the float, before a needle', () => {
+    const engine = { cylinders: 1, layout: 'single', carburettor: 'one-barrel' } as const;
+    const flooded = complaintOf(['fuel-drips', 'oil-level-rises', 'smoke-black', 'hard-start-hot'], { engine });
+    const { confirmed } = summarise(
+      withEvents(
+        flooded,
+        { check: 'run.leak-watch', outcome: 'wet' },
+        { check: 'look.stains', outcome: 'fuel-at-carb' },
+        { check: 'spark.plug-look', cylinder: 1, outcome: 'sooty' },
+        { check: 'fuel.bowl-seal-look', outcome: 'ok' },
+        { check: 'fuel.needle-hold', condition: 'bench', outcome: 'no-hold' },
+      ),
+    );
+    expect(confirmed.map((s) => s.fault)).toEqual(['fuel.needle']);
+    expect(confirmed[0]!.ruleOut).toEqual({ rival: 'fuel.float', check: 'fuel.float', cylinder: null });
+  });
+
+  // Common practice, no source: rings and a scored bore sound alike and answer oil alike; a borescope goes in before the engine comes out.
+  it.each([150, 120, 105])('is into the bore, before an engine is taken apart for rings: %i psi wet on 80', (wet) => {
+    const leaks = (held: number, heard?: object) => ({
+      supply: psi(80),
+      held: psi(held),
+      orifice: { value: 1.016, unit: 'mm' },
+      ...(heard ? { heard } : {}),
+    });
+    const bench = withEvents(
+      complaintOf(['smoke-blue'], { hours: 600 }),
+      { check: 'look.oil', outcome: 'ok' },
+      { check: 'seal.leak-down', cylinder: 1, fields: leaks(77) },
+      { check: 'seal.leak-down', cylinder: 2, fields: leaks(2, { 'oil-fill': 'loud' }) },
+      { check: 'seal.wet', cylinder: 2, condition: 'cranking', fields: { value: psi(wet), dry: psi(80) } },
+    );
+    expect(summarise(bench).suspects[0]!.key).toBe('seal.rings[2]');
+    for (const { ruleOut } of summarise(bench).confirmed) expect(ruleOut?.check).toBe('seal.bore-look');
+    const clean = summarise(withEvents(bench, { check: 'seal.bore-look', cylinder: 2, outcome: 'clean' }));
+    expect(clean.confirmed.map((s) => [s.fault, s.ruleOut])).toEqual([['seal.rings[2]', null]]);
+  });
+});
+
+describe('a wet reading between nothing and the limit', () => {
+  // SAE-era shop practice from memory: oil does nothing for a seat or a gasket; the house's limit is 15 % beyond the oil's own room.
+  it('speaks for rings, and proves neither them nor the gasket', () => {
+    const bench = withEvents(
+      complaintOf(['smoke-blue', 'low-power']),
+      {
+        check: 'seal.leak-down',
+        cylinder: 2,
+        fields: {
+          supply: psi(80),
+          held: psi(26),
+          orifice: { value: 1.016, unit: 'mm' },
+          heard: { 'oil-fill': 'clear' },
+        },
+      },
+      { check: 'seal.bore-look', cylinder: 2, outcome: 'clean' },
+    );
+    const tried = withEvents(bench, {
+      check: 'seal.wet',
+      cylinder: 2,
+      condition: 'cranking',
+      fields: { value: psi(124), dry: psi(100) },
+    });
+    expect(p(tried, 'seal.rings[2]')).toBeGreaterThan(p(bench, 'seal.rings[2]'));
+    expect(summarise(tried).confirmed).toEqual([]);
+  });
+});
+
+describe('a flat battery that was charged', () => {
+  const flat = withEvents(complaintOf(['cranks-slow']), {
+    check: 'power.rest-volts',
+    fields: { value: { value: 11.7, unit: 'V' }, restedMinutes: { value: 600, unit: 'min' } },
+  });
+  const charged = withEvents(flat, { repair: 'power.battery-flat', action: 'repaired' });
+  // Trade fact, no source: what emptied it is still there, and no clean start shows it gone.
+  it.each(['power.draw', 'charge.stator', 'charge.regulator'])('is not cleared of %s by cranking well', (fault) => {
+    const cranks = withEvents(charged, { check: 'look.crank', condition: 'cranking', outcome: 'normal' });
+    const odds = (bench: Bench) => p(bench, fault) / summarise(bench).none;
+    expect(odds(cranks) / odds(charged)).toBeGreaterThan(0.9);
+    const before = withEvents(flat, { check: 'look.crank', condition: 'cranking', outcome: 'normal' });
+    expect(odds(before) / odds(flat)).toBeLessThan(0.9);
+  });
+
+  it('and still draws when measured is settled by that', () => {
+    const drawn = withEvents(
+      charged,
+      { check: 'look.crank', condition: 'cranking', outcome: 'normal' },
+      { check: 'look.run', condition: 'loaded', symptoms: [] },
+      { check: 'power.draw', condition: 'key-off', value: { value: 0.35, unit: 'A' } },
+    );
+    expect(summarise(drawn).confirmed.map((s) => s.fault)).toEqual(['power.draw']);
   });
 });

@@ -82,6 +82,26 @@ describe('the order of the search', () => {
     expect(apart.minutes).toBeCloseTo(15, 9);
   });
 
+  it('opens again what is put back before the engine runs', () => {
+    const bench: Planner = {
+      ...planner([2, 3]),
+      probes: [
+        { instance: null as never, state: 'idle', hot: false, minutes: 2, mask: 0 },
+        { instance: null as never, state: 'bench', hot: false, minutes: 3, mask: 1 },
+      ],
+      accessKeys: ['carburettor'],
+      accessMin: [38],
+      closedToRun: 1,
+    };
+    // It lies open: the run comes first for its minutes, and then all of it is to be opened once more.
+    const { order, minutes } = search(bench, each(2), Float64Array.of(0.6, 0.4), singles(2), 2, {
+      ...start(2),
+      mask: 1,
+    });
+    expect(order).toEqual([0, 1]);
+    expect(minutes).toBeCloseTo(0.6 * 2 + 0.4 * (2 + 38 + 3), 9);
+  });
+
   it('pays access once along the order', () => {
     const behindShroud: Planner = {
       ...planner([2, 2]),

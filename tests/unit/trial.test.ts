@@ -35,6 +35,8 @@ describe('machines by seed', () => {
     for (let i = 0; i < 40; i++) {
       const { puts, complaint, sound } = drawMachine(9, i);
       expect(complaint.length).toBeGreaterThan(0);
+      // Nobody brings in an engine because it idles fine.
+      expect(complaint.every((symptom) => symptom === 'idles-fine')).toBe(false);
       if (puts.length > 0)
         expect([...symptomsOf(viewOf(injectFaults(sound, puts))).keys()]).toEqual(
           expect.arrayContaining([...complaint]),
@@ -53,7 +55,13 @@ describe('a trial', () => {
       if (r.gaveUp) expect(r.right).toBe(false);
       expect(r.searchMin).toBeLessThanOrEqual(200);
     }
-    expect(figuresOf(runs[0]!).right.value).toBeGreaterThan(figuresOf(runs[2]!).right.value);
+    const { right, rightByFaults, machines } = figuresOf(runs[0]!);
+    expect(right.value).toBeGreaterThan(figuresOf(runs[2]!).right.value);
+    expect(rightByFaults.reduce((sum, own) => sum + own.machines, 0)).toBe(machines);
+    expect(rightByFaults.reduce((sum, own) => sum + own.machines * own.value, 0)).toBeCloseTo(
+      machines * right.value,
+      9,
+    );
   });
 
   it('is the same again, and leaves a case that can be read', () => {
