@@ -449,15 +449,16 @@ export const SPARK_FAULTS = [
     weight: 1,
     appliesTo: hasMagneto,
     failures: [
-      { failure: 'pull', levels: { weak: 0.55, dead: 0.35 }, on: 'every' },
-      { failure: 'run', levels: { nostart: 0.45 } },
+      { failure: 'pull', levels: { weak: 0.65, dead: 0.2 }, on: 'every' },
+      { failure: 'run', levels: { nostart: 0.35 } },
     ],
     symptoms: { 'hard-start-cold': 0.55, 'low-power': 0.35 },
     effects: [
       { check: 'spark.magnet', outcomes: { weak: 0.96 } },
       ...BOTH_ALIKE.filter(({ check }) => check !== 'balance.heat'),
-      // Near what the gaps need, one side misses before the other.
+      // Near what the gaps need, one side misses before the other; most firings come off and leave the plugs as they are.
       { check: 'balance.heat', outcomes: { cooler: 0.12 }, on: 'every' },
+      { check: 'spark.plug-look', outcomes: { sooty: 0.12, wet: 0.18 }, on: 'every' },
       { check: 'spark.tester', outcomes: { weak: 0.58, skips: 0.12, none: 0.25 }, on: 'every' },
       { check: 'split.primer', outcomes: { coughs: 0.3, nothing: 0.5 } },
     ],
