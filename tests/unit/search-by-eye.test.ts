@@ -98,10 +98,15 @@ describe('before a part is bought', () => {
   });
 
   it('it is named until it was taken, and not where nobody can take it', () => {
+    const magnet = { rival: 'spark.magnet', check: 'spark.magnet', cylinder: null };
+    // One after the other, the likelier rival first: the magnet lies behind the shroud the gap was measured behind.
     const looked = withEvents(proven, { check: 'spark.lead-look', cylinder: 2, outcome: 'ok' });
-    expect(coil(looked)?.ruleOut).toBeNull();
+    expect(coil(looked)?.ruleOut).toEqual(magnet);
+    expect(coil(withEvents(looked, { check: 'spark.magnet', outcome: 'strong' }))?.ruleOut).toBeNull();
     const cannot = withEvents(proven, { unmade: 'spark.lead-look', cylinder: 2, because: 'out-of-reach' });
-    expect(coil(cannot)).toMatchObject({ by: 4, ruleOut: null });
+    expect(coil(cannot)).toMatchObject({ by: 4, ruleOut: magnet });
+    const neither = withEvents(cannot, { unmade: 'spark.magnet', because: 'out-of-reach' });
+    expect(coil(neither)).toMatchObject({ by: 4, ruleOut: null });
   });
 
   it('what buys nothing needs none', () => {
