@@ -15,12 +15,12 @@ const GAUGE: Accuracy = { percent: 2, floor: 2 * 6894.757 };
 /** Doses, and how they spread in the bore, differ by so much [%] [M]. */
 const DOSE_SPREAD = 2;
 /**
- * What the reading gains beyond the oil's own room [%] [M]: nothing where air goes past a seat or a gasket, anything up to twice and more where it
- * goes past rings. Between the two and the limit no verdict is given, and yet it speaks for rings.
+ * What the reading gains beyond the oil's own room, where the house calls it rings from `limit` on [%] [M]: nothing where air goes past a seat or a
+ * gasket, anything up to twice where it goes past rings. A little under the limit no verdict is given, and yet it speaks for rings.
  */
-const WHAT_OIL_DOES = [
-  { outcome: 'same', from: -Infinity, to: 6, widthOf: 12 },
-  { outcome: 'rises', from: 6, to: Infinity, widthOf: 80 },
+const whatOilDoes = (limit: number) => [
+  { outcome: 'same', from: -Infinity, to: 0.4 * limit, widthOf: 0.8 * limit },
+  { outcome: 'rises', from: 0.4 * limit, to: Infinity, widthOf: 80 },
 ];
 
 export const sealWet = defineCheck({
@@ -91,6 +91,6 @@ export const sealWet = defineCheck({
       limits,
       points: ['rings or bore'],
     });
-    return { ...judged, weights: { '': bandWeights(WHAT_OIL_DOES, rise, Math.hypot(error, DOSE_SPREAD)) } };
+    return { ...judged, weights: { '': bandWeights(whatOilDoes(limit), rise, Math.hypot(error, DOSE_SPREAD)) } };
   },
 });

@@ -34,6 +34,7 @@ const WORTH_SHARE = 0.05;
 
 const SETTLING_CHECKS_SHOWN = 6;
 
+/** So many checks stand above what settles the first suspect. */
 const BEST_FEW = 3;
 
 export interface NextCheck {
