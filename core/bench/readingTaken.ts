@@ -9,7 +9,8 @@ import { atOf, type StandingReading, withoutOutrankedMisses } from '../reason/co
 import type { Evidence } from '../reason/evidence.ts';
 import { atKey } from '../reason/spec.ts';
 import { assessingContext } from './assessing.ts';
-import { type Bench, epochOf, isCharged, toldAlready } from './state.ts';
+import { isCharged } from './charged.ts';
+import { type Bench, epochOf, toldAlready } from './state.ts';
 
 const sameWeights = (a: Evidence['weights'], b: Evidence['weights']) => JSON.stringify(a) === JSON.stringify(b);
 

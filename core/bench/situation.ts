@@ -3,8 +3,9 @@ import { NOT_CRANKING, STOPPED_DEAD } from '../complaint/symptoms.ts';
 import { isInfeasibleIn, type Situation } from '../reason/candidates.ts';
 import { infeasibleBy } from '../reason/infeasible.ts';
 import type { NextCheck } from '../reason/plan.ts';
+import { isCharged } from './charged.ts';
 import { currentReadings, lastEventOf, takenAgain } from './readings.ts';
-import { type Bench, epochOf, houseMakes, isCharged, toldAlready } from './state.ts';
+import { type Bench, epochOf, houseMakes, toldAlready } from './state.ts';
 
 /** Whether the record says that a check cannot be made as things stand. */
 export const isInfeasible = (

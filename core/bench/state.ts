@@ -1,8 +1,6 @@
 import type { CaseHead, CloseKind, JobEvent, RepairStep } from '../casefile/index.ts';
 import type { CheckDefinition } from '../checks/index.ts';
-import { findFault } from '../faults/index.ts';
 import type { HousePractice } from '../house/house.ts';
-import { splitKey } from '../machine/key.ts';
 import type { Belief } from '../reason/belief.ts';
 import type { Catalogue } from '../reason/catalogue/instances.ts';
 import type { StandingReading } from '../reason/confirm.ts';
@@ -52,10 +50,6 @@ export interface Bench {
 export function epochOf({ repairs }: Pick<Bench, 'repairs'>): number {
   return repairs.filter((r) => r.step.action !== 'bypassed').length;
 }
-
-/** Whether a repair has left a charged battery. */
-export const isCharged = ({ repairs }: Pick<Bench, 'repairs'>): boolean =>
-  repairs.some(({ key, step }) => step.action !== 'bypassed' && findFault(splitKey(key).id)?.leavesCharged === true);
 
 /** Whether the house makes that check at all: it owns what the check needs, and does not leave it out. */
 export const houseMakes = (
