@@ -49,7 +49,7 @@ export interface Planner {
   /** Open and close minutes of each access key. */
   readonly accessMin: readonly number[];
   /** Of the access, by bit: what is put back before the engine runs. */
-  readonly closedToRun: number;
+  readonly closedMask: number;
   readonly candidates: readonly {
     readonly instance: CheckInstance;
     readonly state: RunningState;
@@ -70,8 +70,8 @@ export function maskCost({ accessMin }: Pick<Planner, 'accessMin'>, mask: number
 }
 
 /** What is still open once a check was made in that state: whoever runs the engine puts back what it does not run without. */
-export const openAfter = ({ closedToRun }: Pick<Planner, 'closedToRun'>, mask: number, runs: boolean): number =>
-  runs ? mask & ~closedToRun : mask;
+export const openAfter = ({ closedMask }: Pick<Planner, 'closedMask'>, mask: number, runs: boolean): number =>
+  runs ? mask & ~closedMask : mask;
 
 /** Whether the engine runs for it, or has to be run hot. */
 export const runsFor = (state: RunningState, heats: boolean): boolean => heats || RUNNING.includes(state);
@@ -178,7 +178,7 @@ export function plannerFor(
     Number(complaint.some((s) => symptomChance(fault, s, AS_COMPLAINED) > 0.05)),
   );
   const accessMin = accessKeys.map((key) => accessOf(key).openMin + accessOf(key).closeMin);
-  const closed = accessKeys.reduce((mask, key, bit) => (closedToRun(key) ? mask | (1 << bit) : mask), 0);
+  const closedMask = accessKeys.reduce((mask, key, bit) => (closedToRun(key) ? mask | (1 << bit) : mask), 0);
   const sharing = routes.map((route, r) =>
     Array.from(routes.keys()).filter(
       (other) =>
@@ -192,7 +192,7 @@ export function plannerFor(
     for (const key of new Set(needs.map(({ probe }) => probes[probe]!.instance.key)))
       routesOf.set(key, [...(routesOf.get(key) ?? []), r]);
   });
-  return { probes, routes, routesOf, accessKeys, accessMin, closedToRun: closed, candidates, explains, sharing };
+  return { probes, routes, routesOf, accessKeys, accessMin, closedMask, candidates, explains, sharing };
 }
 
 function efficacyOf(

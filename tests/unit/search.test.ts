@@ -12,7 +12,7 @@ function planner(minutes: readonly number[], efficacy: readonly number[] = minut
     routesOf: new Map(),
     accessKeys: [],
     accessMin: [],
-    closedToRun: 0,
+    closedMask: 0,
     candidates: [],
     explains: Uint8Array.from(minutes, () => 1),
     sharing: minutes.map((_, f) => minutes.map((_m, other) => other).filter((other) => other !== f)),
@@ -91,7 +91,7 @@ describe('the order of the search', () => {
       ],
       accessKeys: ['carburettor'],
       accessMin: [38],
-      closedToRun: 1,
+      closedMask: 1,
     };
     // It lies open: the run comes first for its minutes, and then all of it is to be opened once more.
     const { order, minutes } = search(bench, each(2), Float64Array.of(0.6, 0.4), singles(2), 2, {
