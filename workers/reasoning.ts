@@ -11,11 +11,11 @@ import {
   type JobEvent,
   type NextCheck,
   nextChecks,
-  openBench,
   type PartId,
   type Plan,
   readCase,
   readEvent,
+  replayAll,
   summarise,
   warmingUp,
 } from '../core/index.ts';
@@ -51,7 +51,7 @@ export class Reasoning {
   open(head: unknown, events: readonly unknown[]): Believed {
     const read = readCase({ ...(head as object), events });
     if (!read.ok) throw new Error(read.issues.map((i) => `${i.path}: ${i.message}`).join('; '));
-    const believed = this.believe(() => read.value.events.reduce(advance, openBench(read.value)));
+    const believed = this.believe(() => replayAll(read.value, read.value.events));
     this.warmUp(null);
     return believed;
   }

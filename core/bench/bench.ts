@@ -5,6 +5,7 @@ import { catalogueFor } from '../reason/catalogue/catalogueFor.ts';
 import { askedTriples } from '../reason/expand.ts';
 import { compileNetwork, type Network } from '../reason/network.ts';
 import { type Planner, plannerFor } from '../reason/planner.ts';
+import { believedAgain } from './believedAgain.ts';
 import { complained } from './complained.ts';
 import { withReadingTaken } from './readingTaken.ts';
 import { withRepairMade } from './repairMade.ts';
@@ -50,6 +51,7 @@ function blank(
     base,
     network,
     belief: complained(network, head.complaint),
+    epochs: [],
     triples,
     standing: [],
     printed: [],
@@ -71,16 +73,34 @@ export function advance(bench: Bench, event: JobEvent): Bench {
   const standing = [...bench.standing, null];
   // A correction of a correction strikes the line that was printed last in its place.
   standing[originOf(bench.printed, event.event) - 1] = event.replacement;
-  return { ...standing.reduce(stepped, blank(bench, bench.base, [])), printed };
+  return { ...replayed(blank(bench, bench.base, []), standing), printed };
+}
+
+/** A record put to a bench with nothing but the complaint; the sets of three that it asks for anywhere are put in at the end, all at once. */
+function replayed(start: Bench, standing: readonly (JobEvent | null)[]): Bench {
+  const triples = new Map<string, Triple>();
+  let bench = start;
+  for (const event of standing) {
+    bench = applied(bench, event);
+    for (const triple of askedTriples(bench.network, bench.belief)) triples.set(triple.join(), triple);
+  }
+  return triples.size === 0 ? bench : expandedBy(bench, [...triples.values()]);
 }
 
 /** One standing event put to the bench; the hypotheses are expanded by the sets of three that it asks for. */
 function stepped(bench: Bench, event: JobEvent | null): Bench {
   const next = applied(bench, event);
   const asked = askedTriples(next.network, next.belief);
-  if (asked.length === 0) return next;
+  return asked.length === 0 ? next : expandedBy(next, asked);
+}
+
+type Triple = Bench['triples'][number];
+
+/** The same bench over more hypotheses. */
+function expandedBy(bench: Bench, asked: readonly Triple[]): Bench {
   const triples = [...bench.triples, ...asked];
-  return next.standing.reduce(applied, blank(bench, compileNetwork(bench.catalogue.network, triples), triples));
+  const network = compileNetwork(bench.catalogue.network, triples, bench.network);
+  return { ...bench, network, triples, belief: believedAgain(bench, network) };
 }
 
 /** The number of the event that a chain of corrections began with. */
@@ -89,9 +109,14 @@ export function originOf(printed: readonly JobEvent[], number: number): number {
   return event?.kind === 'correct' ? originOf(printed, event.event) : number;
 }
 
-/** The bench after a whole record. */
+/** The bench after a whole record, as if it had been taken down event by event. */
 export function replayAll(head: CaseHead, events: readonly JobEvent[], options: BenchOptions = {}): Bench {
-  return events.reduce(advance, openBench(head, options));
+  const standing: (JobEvent | null)[] = [];
+  for (const [number, event] of events.entries()) {
+    standing.push(event.kind === 'correct' ? null : event);
+    if (event.kind === 'correct') standing[originOf(events.slice(0, number), event.event) - 1] = event.replacement;
+  }
+  return { ...replayed(openBench(head, options), standing), printed: events };
 }
 
 /** One standing event put to the bench, the hypotheses as they are. */

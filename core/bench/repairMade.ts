@@ -17,7 +17,12 @@ export function withRepairMade(bench: Bench, step: RepairStep, event: number): B
   );
   return {
     ...bench,
-    belief: operator ? applyRepair(bench.network, bench.belief, operator) : bench.belief,
+    ...(operator
+      ? {
+          belief: applyRepair(bench.network, bench.belief, operator),
+          epochs: [...bench.epochs, { groups: bench.belief.groups, operator }],
+        }
+      : {}),
     repairs: [...bench.repairs, { event, key, step }],
     open: new Set([...bench.open, ...keys]),
     hot: false,

@@ -7,6 +7,7 @@ import type { StandingReading } from '../reason/confirm.ts';
 import type { Infeasible } from '../reason/infeasible.ts';
 import type { Network } from '../reason/network.ts';
 import type { Planner } from '../reason/planner.ts';
+import type { RepairOperator } from '../reason/repair.ts';
 
 /** A repair that was made, numbered as in the record. */
 export interface MadeRepair {
@@ -14,6 +15,12 @@ export interface MadeRepair {
   /** `spark.coil-open[2]`. */
   readonly key: string;
   readonly step: RepairStep;
+}
+
+/** What was read up to a repair, and what the repair did to belief: enough to believe it all again over more hypotheses. */
+export interface Epoch {
+  readonly groups: Belief['groups'];
+  readonly operator: RepairOperator;
 }
 
 /**
@@ -30,6 +37,8 @@ export interface Bench {
   /** The network without sets of three, from which a replay begins. */
   readonly base: Network;
   readonly belief: Belief;
+  /** Those that a repair has ended. */
+  readonly epochs: readonly Epoch[];
   readonly triples: readonly (readonly [number, number, number])[];
   /** The record as it stands: a struck event is null, a corrected one is its replacement. */
   readonly standing: readonly (JobEvent | null)[];

@@ -34,12 +34,29 @@ export function withGroups(
   belief: Belief,
   evidence: ReadonlyMap<string, readonly Evidence[]>,
 ): Belief {
+  return withGroupsAsTheyAre(
+    network,
+    belief,
+    new Map(
+      [...evidence].map(([variable, readings]) => [
+        variable,
+        readings.reduce<Group | undefined>(withReading, undefined),
+      ]),
+    ),
+  );
+}
+
+/** The same of groups that were made before: what they weighed over other hypotheses is not weighed again. */
+export function withGroupsAsTheyAre(
+  network: Network,
+  belief: Belief,
+  replaced: ReadonlyMap<string, Group | undefined>,
+): Belief {
   const groups = new Map(belief.groups);
   const likelihoods = new Map(belief.likelihoods);
   const factors = new Map<string, GroupLikelihood>();
   let anew = false;
-  for (const [variable, readings] of evidence) {
-    const group = readings.reduce<Group | undefined>(withReading, undefined);
+  for (const [variable, group] of replaced) {
     const before = likelihoods.get(variable);
     if (!group) {
       anew ||= before !== undefined;

@@ -1,3 +1,4 @@
+import { continued } from './continued.ts';
 import type { Layout } from './layout.ts';
 import { Rows } from './rows.ts';
 import type { CompiledVariable, Shape } from './shape.ts';
@@ -62,33 +63,41 @@ function shapeOf(
   };
 }
 
-/** @throws RangeError when the variable names an unknown cause */
+/**
+ * @param before the same variable on a layout of which this one is the continuation: its places stand where they stood
+ * @throws RangeError when the variable names an unknown cause
+ */
 export function placeVariable(
   spec: SpecVariable,
   layout: Layout,
   assignments: number,
   faultIndex: ReadonlyMap<string, number>,
   stateIndex: ReadonlyMap<string, number>,
-  expandedFrom: CompiledVariable | null,
+  before: Placed | null,
 ): Placed {
   const { space } = layout;
-  const shape = expandedFrom?.shape ?? shapeOf(spec, space.faults, assignments, faultIndex, stateIndex);
-  const rows = new Rows(shape, expandedFrom);
+  const shape = before?.variable.shape ?? shapeOf(spec, space.faults, assignments, faultIndex, stateIndex);
+  const rows = new Rows(shape, before?.variable ?? null);
   const setRow = new Int32Array(space.count);
+  if (before) setRow.set(before.setRow);
   const own = new Int16Array(3);
   const touched: number[] = [];
-  for (let i = 0; i < space.count; i++) {
+  for (let i = before ? before.setRow.length : 0; i < space.count; i++) {
     localsOf(space, i, shape.localOf, own);
     if (own[0]! < 0) continue;
     setRow[i] = rows.rowOf(own[0]!, own[1]!, own[2]!, 0);
     touched.push(i);
   }
-  const furtherRow = furtherRows(shape, rows, setRow, layout);
+  const furtherRow = furtherRows(shape, rows, setRow, layout, before?.furtherRow ?? null);
   return {
     variable: rows.compiled(),
     setRow,
-    touched: Int32Array.from(touched),
-    touchedRow: Int32Array.from(touched, (i) => setRow[i]!),
+    touched: continued(Int32Array, before?.touched ?? [], touched),
+    touchedRow: continued(
+      Int32Array,
+      before?.touchedRow ?? [],
+      touched.map((i) => setRow[i]!),
+    ),
     furtherRow,
     stateless: shape.stateKeys.length === 0,
   };
@@ -98,7 +107,7 @@ export function placeVariable(
 export function placedAgain(placed: Placed, layout: Layout): Placed {
   const { shape } = placed.variable;
   const rows = new Rows(shape, placed.variable);
-  const furtherRow = furtherRows(shape, rows, placed.setRow, layout);
+  const furtherRow = furtherRows(shape, rows, placed.setRow, layout, null);
   return { ...placed, variable: rows.compiled(), furtherRow };
 }
 
@@ -107,10 +116,12 @@ function furtherRows(
   rows: Rows,
   setRow: Int32Array,
   { space, furtherSet, furtherAssignment }: Layout,
+  before: Int32Array | null,
 ): Int32Array {
   const out = new Int32Array(furtherSet.length);
+  if (before) out.set(before);
   const own = new Int16Array(3);
-  for (let k = 0; k < out.length; k++) {
+  for (let k = before?.length ?? 0; k < out.length; k++) {
     const set = furtherSet[k]!;
     const mask = stateMask[furtherAssignment[k]!]!;
     if (mask === 0) out[k] = setRow[set]!;

@@ -72,17 +72,25 @@ export interface GroupLikelihood {
  */
 export function groupLikelihood(variable: CompiledVariable, group: Group): GroupLikelihood {
   const key = plainKey(group.readings);
-  if (key === null) return likelihoodOf(variable, group, null);
-  const kept = plain.get(variable) ?? new Map<string, GroupLikelihood>();
-  plain.set(variable, kept);
-  let found = kept.get(key);
-  if (!found) {
-    found = likelihoodOf(variable, group, variable.expandedFrom && groupLikelihood(variable.expandedFrom, group));
-    kept.set(key, found);
-  }
+  let found = key === null ? ofGroups.get(variable)?.get(group) : plain.get(variable)?.get(key);
+  if (found) return found;
+  found = likelihoodOf(variable, group, variable.expandedFrom && groupLikelihood(variable.expandedFrom, group));
+  if (key === null) keptIn(ofGroups, variable, () => new WeakMap()).set(group, found);
+  else keptIn(plain, variable, () => new Map()).set(key, found);
   return found;
 }
 
+function keptIn<K extends object, V>(all: WeakMap<K, V>, key: K, empty: () => V): V {
+  let kept = all.get(key);
+  if (kept === undefined) {
+    kept = empty();
+    all.set(key, kept);
+  }
+  return kept;
+}
+
+/** A group that is put to more hypotheses, or asked of as a proof, is not weighed again. */
+const ofGroups = new WeakMap<CompiledVariable, WeakMap<Group, GroupLikelihood>>();
 /** Readings that are one plain outcome weigh the same in every job on such an engine, and the list of next checks has weighed them all. */
 const plain = new WeakMap<CompiledVariable, Map<string, GroupLikelihood>>();
 

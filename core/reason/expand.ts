@@ -1,4 +1,3 @@
-import { marginals } from './asked.ts';
 import type { Belief } from './belief.ts';
 import type { GroupLikelihood } from './evidence.ts';
 import { combinationsOf } from './faultChances.ts';
@@ -21,11 +20,12 @@ export function askedTriples(network: Network, belief: Belief): [number, number,
     .map(([key, likelihood]) => explainedBy(network, belief, key, likelihood))
     .filter(({ faults }) => faults.length > 0);
   if (found.length < 3) return [];
-  const own = marginals(belief);
-  const p = levels.map((of) => of.reduce((sum, level) => sum + own[level]!, 0));
+  const likely = new Map<number, number>();
+  for (const fault of found.flatMap(({ faults }) => faults))
+    if (!likely.has(fault)) likely.set(fault, likelihoodAlone(network, belief, fault));
   const readings = found.map((reading) => ({
     ...reading,
-    heard: [...reading.faults].sort((a, b) => p[b]! - p[a]!).slice(0, HEARD_PER_READING),
+    heard: [...reading.faults].sort((a, b) => likely.get(b)! - likely.get(a)!).slice(0, HEARD_PER_READING),
   }));
   const wanted = new Map<string, [number, number, number]>();
   for (let x = 0; x < readings.length; x++) {
@@ -50,6 +50,21 @@ export function askedTriples(network: Network, belief: Belief): [number, number,
     }
   }
   return [...wanted.values()];
+}
+
+/**
+ * How likely that fault alone makes what was read since the last repair. It is asked of nothing that sets of three change: so it does not matter
+ * whether they were grown reading by reading, or all at once for a record that is taken up again.
+ */
+function likelihoodAlone({ placed, levels, spec }: Network, { likelihoods, start }: Belief, fault: number): number {
+  let sum = 0;
+  for (const level of levels[fault]!) {
+    let product = spec.faults[level]!.odds;
+    for (const [key, { total }] of likelihoods)
+      product *= total[placed(key, start.layout).setRow[aloneAt(level)]!]! / (total[0]! || 1);
+    sum += product;
+  }
+  return sum;
 }
 
 interface ExplainedBy {

@@ -1,4 +1,5 @@
 import { type Placed, placedAgain, placeVariable } from './compiled.ts';
+import { continued } from './continued.ts';
 import { type Layout, layoutOf } from './layout.ts';
 import { buildSpace, membersOf, type Space } from './space.ts';
 import type { NetworkSpec, PriorSpec, SpecVariable } from './spec.ts';
@@ -30,13 +31,21 @@ export interface Network {
  * Tabulates a network so that a reading becomes one multiplication per hypothesis it touches.
  * Variables are compiled when first asked for; what none of its causes is in shares one row (the leak).
  * @param triples sets of three that the record asks for
+ * @param before a network of the same specification with the first of these triples: only what is new is tabulated
  * @throws RangeError when a variable or state names an unknown cause
  */
-export function compileNetwork(spec: NetworkSpec, triples: Iterable<readonly [number, number, number]> = []): Network {
+export function compileNetwork(
+  spec: NetworkSpec,
+  triples: Iterable<readonly [number, number, number]> = [],
+  before: Network | null = null,
+): Network {
   const n = spec.faults.length;
   const wanted = [...(spec.prior.kind === 'independent' ? allTriples(n) : triples)];
   const plain = spec.prior.kind === 'independent' ? null : plainGround(spec);
-  const ground = plain && wanted.length === 0 ? plain : groundOf(spec, buildSpace(n, wanted));
+  const ground =
+    plain && wanted.length === 0
+      ? plain
+      : groundOf(spec, buildSpace(n, wanted), (before && groundsUnder.get(before)) ?? plain);
   const { space, layout } = ground;
   const setPrior =
     spec.prior.kind === 'independent' ? independentPrior(spec, space) : sizedPrior(spec, spec.prior, space);
@@ -50,18 +59,18 @@ export function compileNetwork(spec: NetworkSpec, triples: Iterable<readonly [nu
     if (!found) throw new RangeError(`network has no variable ${key}`);
     return found;
   };
-  const placedOn = ({ layout: on, placed }: Ground, key: string): Placed => {
+  const placedOn = ({ layout: on, placed, before: earlier }: Ground, key: string): Placed => {
     let found = placed.get(key);
     if (!found) {
-      // What was tabulated for the sets without threes is not tabulated again.
-      const from = plain && on !== plain.layout ? placedOn(plain, key).variable : null;
+      // What was tabulated for the sets before is not tabulated again.
+      const from = earlier ? placedOn(earlier, key) : null;
       found = placeVariable(variable(key), on, assignments, faultIndex, stateIndex, from);
       placed.set(key, found);
     }
     return found;
   };
   const later = new WeakMap<Layout, Map<string, Placed>>();
-  return {
+  const network: Network = {
     spec,
     space,
     assignments,
@@ -89,6 +98,8 @@ export function compileNetwork(spec: NetworkSpec, triples: Iterable<readonly [nu
       return found;
     },
   };
+  groundsUnder.set(network, ground);
+  return network;
 }
 
 /** What of a network does not depend on the odds: places, what share of its set each has, and the variables placed on them. */
@@ -98,7 +109,11 @@ interface Ground {
   readonly layout: Layout;
   readonly share: Float64Array;
   readonly placed: Map<string, Placed>;
+  /** The ground this one continues: its places are the first of these. */
+  readonly before: Ground | null;
 }
+
+const groundsUnder = new WeakMap<Network, Ground>();
 
 /** Jobs on one engine share the ground without sets of three, and all its tables. */
 const grounds = new WeakMap<readonly SpecVariable[], Ground>();
@@ -106,24 +121,29 @@ const grounds = new WeakMap<readonly SpecVariable[], Ground>();
 function plainGround(spec: NetworkSpec): Ground {
   const found = grounds.get(spec.variables);
   if (found && found.spec.states === spec.states && found.space.faults === spec.faults.length) return found;
-  const ground = groundOf(spec, buildSpace(spec.faults.length));
+  const ground = groundOf(spec, buildSpace(spec.faults.length), null);
   grounds.set(spec.variables, ground);
   return ground;
 }
 
-/** The places where each set has its states, and the chance of each given the set. */
-function groundOf(spec: NetworkSpec, space: Space): Ground {
+/**
+ * The places where each set has its states, and the chance of each given the set.
+ * @param before the ground of the sets this space begins with: they stand where they stood
+ */
+function groundOf(spec: NetworkSpec, space: Space, before: Ground | null): Ground {
   const assignments = 2 ** spec.states.length;
   const quiet = spec.states.map(({ noisyOr }) =>
     noisyOr ? Float64Array.from(spec.faults, (f) => 1 - (noisyOr.chances.get(f.key) ?? 0)) : null,
   );
   const slow = quiet.includes(null);
+  const stood = before?.space.count ?? 0;
   const furtherSet: number[] = [];
   const furtherAssignment: number[] = [];
   const shares: number[] = [];
   const bare = new Float64Array(space.count);
+  if (before) bare.set(before.share.subarray(0, stood));
   const chances = new Float64Array(spec.states.length);
-  for (let i = 0; i < space.count; i++) {
+  for (let i = stood; i < space.count; i++) {
     const asked = slow ? stateChances(spec, membersOf(space, i)) : null;
     let any = false;
     quiet.forEach((own, k) => {
@@ -145,11 +165,13 @@ function groundOf(spec: NetworkSpec, space: Space): Ground {
       shares.push(share);
     }
   }
-  const share = new Float64Array(space.count + shares.length);
-  share.set(bare);
-  share.set(shares, space.count);
-  const layout = layoutOf(space, Int32Array.from(furtherSet), Uint8Array.from(furtherAssignment));
-  return { spec, space, layout, share, placed: new Map() };
+  const further = continued(Float64Array, before?.share.subarray(stood) ?? [], shares);
+  const layout = layoutOf(
+    space,
+    continued(Int32Array, before?.layout.furtherSet ?? [], furtherSet),
+    continued(Uint8Array, before?.layout.furtherAssignment ?? [], furtherAssignment),
+  );
+  return { spec, space, layout, share: continued(Float64Array, bare, further), placed: new Map(), before };
 }
 
 function* allTriples(n: number): Generator<[number, number, number]> {
@@ -172,34 +194,43 @@ function sizedPrior(
   space: Space,
 ): Float64Array {
   const faults = faultsIn(spec);
-  const kinds = spec.faults.map((f) => f.kind);
+  const kinds = numbersOf(spec.faults.map((f) => f.kind));
+  const odds = Float64Array.from(spec.faults, (f) => f.odds);
   const totals = sizeTotals(oddsByFault(spec, faults), sameKindBoost);
   const prior = new Float64Array(space.count);
+  const { members } = space;
   for (let i = 0; i < space.count; i++) {
-    const set = membersOf(space, i);
+    const size = space.sizes[i]!;
+    const end = 3 * i + size;
     let weight = 1;
     let alike = false;
-    for (let x = 0; x < set.length; x++) {
-      weight *= spec.faults[set[x]!]!.odds;
-      for (let y = x + 1; y < set.length; y++) {
-        alike ||= kinds[set[x]!] === kinds[set[y]!];
+    for (let x = 3 * i; x < end; x++) {
+      const one = members[x]!;
+      weight *= odds[one]!;
+      for (let y = x + 1; y < end; y++) {
+        const other = members[y]!;
+        alike ||= kinds[one] === kinds[other];
         // It is as bad as it is, and not both.
-        if (faults[set[x]!] === faults[set[y]!]) weight = 0;
+        if (faults[one] === faults[other]) weight = 0;
       }
     }
-    const total = totals[set.length]!;
-    const share = sizes[set.length as 0 | 1 | 2 | 3];
+    const total = totals[size]!;
+    const share = sizes[size as 0 | 1 | 2 | 3];
     prior[i] = total > 0 ? (share * weight * (alike ? sameKindBoost : 1)) / total : 0;
   }
   return normalised(prior);
 }
 
 /** Of each entry of the specification, the number of the first that is a level of the same fault. */
-function faultsIn({ faults }: Pick<NetworkSpec, 'faults'>): Int16Array {
+const faultsIn = ({ faults }: Pick<NetworkSpec, 'faults'>): Int16Array =>
+  numbersOf(faults.map(({ key, fault = key }) => fault));
+
+/** Each word as the place where it stands first. */
+function numbersOf(words: readonly string[]): Int16Array {
   const first = new Map<string, number>();
-  return Int16Array.from(faults, ({ key, fault = key }, i) => {
-    if (!first.has(fault)) first.set(fault, i);
-    return first.get(fault)!;
+  return Int16Array.from(words, (word, i) => {
+    if (!first.has(word)) first.set(word, i);
+    return first.get(word)!;
   });
 }
 

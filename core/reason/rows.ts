@@ -1,10 +1,10 @@
-import { type CompiledVariable, furtherKey, plainRow, type Shape } from './shape.ts';
+import { type CompiledVariable, Further, furtherKey, plainRow, type Shape } from './shape.ts';
 import { variableOf } from './table.ts';
 
 /** Finds the row of a combination, and writes down one not met before. */
 export class Rows {
   readonly added: number[] = [];
-  private further: Map<number, number> | null = null;
+  private readonly met = new Map<number, number>();
   private readonly first: number;
   private readonly locals: number;
 
@@ -19,11 +19,10 @@ export class Rows {
   rowOf(a: number, b: number, c: number, mask: number): number {
     if (mask === 0 && c < 0) return plainRow(a, b, this.locals);
     const key = furtherKey(a, b, c, mask, this.locals);
-    const found = (this.further ?? this.from?.book.further)?.get(key);
+    const found = this.met.get(key) ?? this.from?.book.further.get(key);
     if (found !== undefined) return found;
-    this.further ??= new Map(this.from?.book.further);
     const row = this.first + this.added.length / 4;
-    this.further.set(key, row);
+    this.met.set(key, row);
     this.added.push(a, b, c, mask);
     // What it looks like on a day on which a cause does not show itself is met with it.
     const { shows } = this.shape;
@@ -56,6 +55,11 @@ export class Rows {
       for (let place = 0; place < 3; place++) locals[3 * row + place] = this.added[k + place]!;
       masks[row] = this.added[k + 3]!;
     }
-    return variableOf(this.shape, { locals, masks, further: this.further ?? new Map() }, rows, this.from);
+    return variableOf(
+      this.shape,
+      { locals, masks, further: new Further(this.met, this.from?.book.further ?? null) },
+      rows,
+      this.from,
+    );
   }
 }

@@ -1,0 +1,49 @@
+import { random } from '../core/chance/random.ts';
+import { CHECKS, cylindersOf, type EngineWords } from '../core/index.ts';
+import { injectFaults } from '../core/mower/injectFaults.ts';
+import { soundMower } from '../core/mower/machine.ts';
+import { simulateCheck } from '../core/mower/simulateCheck.ts';
+import { viewOf } from '../core/mower/tell.ts';
+
+/** A twin brought in with two things wrong, and one of them found. */
+const ENGINE: EngineWords = {
+  cylinders: 2,
+  layout: 'v-twin-90',
+  fuelFeed: 'pulse-pump',
+  lifters: 'solid',
+  compressionRelease: 'automatic',
+  carburettor: 'two-barrel',
+  ignition: 'coil-per-cylinder',
+};
+const PUTS = [
+  { fault: 'spark.kill-lead', cylinder: 2, severity: 0.8, shows: 1, form: 0.5 },
+  { fault: 'fuel.idle-jet', cylinder: null, severity: 0.6, shows: 1, form: 0.5 },
+] as const;
+
+/**
+ * A job as long as they come: every check of the catalogue once, read on the virtual mower, and a repair in the middle.
+ * @param events how many, the repair among them
+ */
+export function longJob(events: number) {
+  const chance = random(60);
+  const view = viewOf(injectFaults(soundMower(ENGINE, chance), PUTS));
+  const asked = CHECKS.filter((c) => c.appliesTo(ENGINE) && c.proposed).flatMap((check) =>
+    (check.scope === 'cylinder' ? cylindersOf(ENGINE) : [null]).map((cylinder) => ({
+      check: check.id,
+      cylinder,
+      condition: check.states[0]!,
+      temperature: null,
+    })),
+  );
+  const read = asked.flatMap((one) => simulateCheck(view, one, chance));
+  const half = Math.floor((events - 1) / 2);
+  const repair = { repair: 'spark.kill-lead', cylinder: 2, action: 'repaired' };
+  return {
+    format: 'ridge-bolt/case',
+    version: 1,
+    machine: { kind: 'zero-turn', engine: { ...ENGINE, sheet: null } },
+    history: { hours: 400, storedMonths: 5, flags: [] },
+    complaint: ['one-cylinder', 'surges'],
+    events: [...read.slice(0, half), repair, ...read.slice(half, events - 1)],
+  };
+}
