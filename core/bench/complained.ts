@@ -1,5 +1,5 @@
 import { NOT_CRANKING, NOT_RUNNING, STANDING, SYMPTOM_IDS, type Symptom } from '../complaint/symptoms.ts';
-import { UNMENTIONED_COUNTS } from '../complaint/told.ts';
+import { ONE_OF, UNMENTIONED_COUNTS } from '../complaint/told.ts';
 import { type Belief, initialBelief, withComplaint, withGroup } from '../reason/belief.ts';
 import { COMPLAINT, IMPLIED_CRANKS, IMPLIED_RUNS } from '../reason/catalogue/instances.ts';
 import { AS_COMPLAINED } from '../reason/catalogue/symptomVariable.ts';
@@ -18,6 +18,10 @@ export function complained(network: Network, complaint: readonly Symptom[]): Bel
   return belief;
 }
 
+/** Told that it clicks, whether it is silent is answered. */
+const isAnswered = (symptom: Symptom, complaint: readonly Symptom[]) =>
+  ONE_OF.some((one) => one.includes(symptom) && one.some((told) => complaint.includes(told)));
+
 const complaints = new WeakMap<readonly Symptom[], Evidence>();
 
 /** The complaint as evidence; kept, for a record put to a wider space begins with it again. */
@@ -25,7 +29,7 @@ function complaintOf(complaint: readonly Symptom[]): Evidence {
   let found = complaints.get(complaint);
   if (!found) {
     const weights = Object.fromEntries(
-      SYMPTOM_IDS.map((id) => [
+      SYMPTOM_IDS.filter((id) => complaint.includes(id) || !isAnswered(id, complaint)).map((id) => [
         id,
         complaint.includes(id) ? { present: 1, absent: 0 } : { absent: 1, present: 1 - UNMENTIONED_COUNTS },
       ]),

@@ -9,8 +9,8 @@ import { atOf, type StandingReading, withoutOutrankedMisses } from '../reason/co
 import type { Evidence } from '../reason/evidence.ts';
 import { atKey } from '../reason/spec.ts';
 import { assessingContext } from './assessing.ts';
-import { isCharged } from './charged.ts';
 import { type Bench, epochOf, toldAlready } from './state.ts';
+import { adjustedIn, isCharged } from './workDone.ts';
 
 const sameWeights = (a: Evidence['weights'], b: Evidence['weights']) => JSON.stringify(a) === JSON.stringify(b);
 
@@ -25,8 +25,9 @@ export function withReadingTaken(bench: Bench, reading: Reading, event: number, 
   const assess = (own: Reading, twin: Reading | undefined) =>
     checkOf(own.check).assess(own, assessingContext(bench.head, twin));
   const charged = isCharged(bench);
+  const adjusted = adjustedIn(bench).has(instanceKey(reading.check, reading.cylinder));
   const assessment = assess(reading, twins.at(-1)?.reading);
-  const taken: StandingReading = { event, reading, assessment, epoch, retest, charged };
+  const taken: StandingReading = { event, reading, assessment, epoch, retest, charged, adjusted };
   // The twin is judged again beside the new one, so that the order in which the pair was read does not matter.
   const judgedAgain = new Map(twins.map((r) => [r, assess(r.reading, reading)]));
   const moved = twins.filter((r) => !sameWeights(r.assessment.weights, judgedAgain.get(r)!.weights));

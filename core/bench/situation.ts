@@ -3,9 +3,9 @@ import { NOT_CRANKING, STOPPED_DEAD } from '../complaint/symptoms.ts';
 import { isInfeasibleIn, type Situation } from '../reason/candidates.ts';
 import { infeasibleBy } from '../reason/infeasible.ts';
 import type { NextCheck } from '../reason/plan.ts';
-import { isCharged } from './charged.ts';
 import { currentReadings, lastEventOf, takenAgain } from './readings.ts';
 import { type Bench, epochOf, houseMakes, toldAlready } from './state.ts';
+import { adjustedIn, isCharged } from './workDone.ts';
 
 /** Whether the record says that a check cannot be made as things stand. */
 export const isInfeasible = (
@@ -49,6 +49,7 @@ export function situationOf(bench: Bench): Situation {
     hasRun: bench.hasRun,
     repaired: epochOf(bench) > 0,
     charged: isCharged(bench),
+    adjusted: adjustedIn(bench),
     crankingUnsafe: stopped !== null && (freed ?? -1) < stopped,
     lastCylinder: bench.lastCylinder,
     doesNotRun: saidNotToRun(bench) && !bench.hasRun && epochOf(bench) === 0,

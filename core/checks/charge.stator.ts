@@ -1,3 +1,4 @@
+import { bandWeights } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
 import { EMPTY_ASSESSMENT, outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
@@ -6,6 +7,9 @@ import { judge } from './judge.ts';
 
 /** A stator that makes this share of its sheet figure is still good [P]. */
 const GOOD_SHARE = 0.85;
+
+/** Stators of such engines make so much at full speed, most of them; those for lamps alone half of it [V AC, M]. */
+const TYPICAL = { volts: 28, apart: 0.45 };
 
 /** Shop multimeter on alternating volts [P]. */
 const AC_METER: Accuracy = { percent: 1, floor: 0.1 };
@@ -33,13 +37,17 @@ export const chargeStator = defineCheck({
     if (typeof value !== 'number') return EMPTY_ASSESSMENT;
     const sheet = figures.statorVoltsAc;
     const missing = [
-      { name: 'statorSharePercent', reason: 'The engine sheet has no stator volts: only none at all is a finding.' },
+      {
+        name: 'statorSharePercent',
+        reason:
+          'The engine sheet has no stator volts: only none at all is a finding; more is weighed against a typical engine.',
+      },
     ];
     // Next to nothing is a dead stator whatever the sheet would say.
     if (sheet == null)
       return value < 5
         ? { ...EMPTY_ASSESSMENT, outcome: 'low', weights: { '': { low: 1 } }, severity: 1, missing, points: ['stator'] }
-        : { ...EMPTY_ASSESSMENT, missing };
+        : { ...EMPTY_ASSESSMENT, weights: { '': againstTypical(value) }, missing };
     const limit = GOOD_SHARE * sheet;
     return judge({
       value,
@@ -57,3 +65,16 @@ export const chargeStator = defineCheck({
     });
   },
 });
+
+/** How low it is for a stator nothing is known of: volts lie apart by factors. */
+const againstTypical = (volts: number) => {
+  const limit = Math.log(GOOD_SHARE * TYPICAL.volts);
+  return bandWeights(
+    [
+      { outcome: 'low', from: -Infinity, to: limit },
+      { outcome: 'ok', from: limit, to: Infinity },
+    ],
+    Math.log(volts),
+    TYPICAL.apart,
+  );
+};

@@ -24,7 +24,18 @@ export function defineCheck<
 >(
   spec: CheckSpec<Id, Outcomes, State, F, Place, PlaceOutcome, Order> & WholeOrder<Outcomes, Order>,
 ): Check<Id, Outcomes, State, F, Place, PlaceOutcome> {
-  const { assess: own, place: placed, partsOf, fields, leak, via, viaOnSingle, foundByEye = false, ...rest } = spec;
+  const {
+    assess: own,
+    place: placed,
+    partsOf,
+    fields,
+    leak,
+    leakOnceAdjusted,
+    via,
+    viaOnSingle,
+    foundByEye = false,
+    ...rest
+  } = spec;
   const judge = own as CheckDefinition['assess'] | undefined;
   const place = placed as ((assessed: Assessment, reading: Reading, context: AssessContext) => Assessment) | undefined;
   const whole = (): readonly CheckPart[] => [{ id: '', outcomes: spec.outcomes.map((o) => o.id) }];
@@ -65,6 +76,7 @@ export function defineCheck<
     ...rest,
     fields: (fields ?? {}) as F,
     leak: chances(leak),
+    leakOnceAdjusted: leakOnceAdjusted ? chances(leakOnceAdjusted) : null,
     via: (via ?? {}) as CheckDefinition['via'],
     viaOnSingle: (viaOnSingle ?? null) as CheckDefinition['viaOnSingle'],
     partsOf: (partsOf ?? whole) as (engine: EngineWords) => readonly CheckPart<Place, PlaceOutcome>[],

@@ -99,6 +99,8 @@ export interface CheckDefinition {
   readonly impliesState: boolean;
   /** Chance of each abnormal outcome with no fault in the catalogue behind it. */
   readonly leak: Readonly<Record<string, number>>;
+  /** The same right after what it measures was set; left out where setting it makes no difference. */
+  readonly leakOnceAdjusted: Readonly<Record<string, number>> | null;
   /** How failures show in this check, by level of the failure. */
   readonly via: ByFailure<Readonly<Record<string, number>>>;
   /** What it shows of a fault that grows worse, from the slightest to the worst; none where how bad a fault is does not decide it. */

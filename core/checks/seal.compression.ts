@@ -38,10 +38,28 @@ function expectedPa(figures: EngineFigures, pa: number): { low: number; high: nu
 /** Compression gauge: two percent and its valve [Pa] [P]. */
 const GAUGE: Accuracy = { percent: 2, floor: 2 * PASCALS_PER_PSI };
 
-/** With a release 35 to 105 psi are usual [P]; from here on it is the upper half. */
-const REACHES_PAST_RELEASE_PSI = 70;
-/** How well such a reading fits each outcome [M]: a moderate leak reaches it too. */
-const PAST_RELEASE = { good: 1, low: 0.7, 'very-low': 0.15, none: 0.02 };
+/** With a release 35 to 105 psi are usual, 110 to 165 without [P]: the middle of each, and how far a reading commonly lies from it [psi]. */
+const RELEASED = { middle: 70, apart: 18 };
+const UNRELEASED = { middle: 137, apart: 16 };
+/** How well a reading in the upper half of what is usual with a release fits each outcome [M]: a moderate leak reaches it too. */
+const UPPER_HALF = { good: 1, low: 0.7, 'very-low': 0.15, none: 0.02 };
+/** In the lower half a leak fits it as well, or better [M]. */
+const LOWER_HALF = { good: 1, low: 1, 'very-low': 1, none: 0.1 };
+/** Cranking speeds differ: however far above or below its usual range, a reading is not impossible [M]. */
+const AT_LEAST = { above: 0.02, below: 0.15 };
+
+const bell = (psi: number, { middle, apart }: typeof RELEASED, atLeast: number) =>
+  Math.max(atLeast, Math.exp(-(((psi - middle) / apart) ** 2) / 2));
+
+/** What a reading says of an engine with a release. */
+function pastRelease(psi: number, error: number): Readonly<Record<string, number>> {
+  const high = psi >= UNRELEASED.middle ? 1 : bell(psi, UNRELEASED, AT_LEAST.above);
+  if (psi - error <= RELEASED.middle)
+    return { ...LOWER_HALF, good: psi >= RELEASED.middle ? 1 : bell(psi, RELEASED, AT_LEAST.below), high };
+  const acting = bell(psi, RELEASED, AT_LEAST.above);
+  const weights = Object.entries(UPPER_HALF).map(([outcome, weight]): [string, number] => [outcome, weight * acting]);
+  return Object.fromEntries([...weights, ['high', high]]);
+}
 
 export const sealCompression = defineCheck({
   id: 'seal.compression',
@@ -61,11 +79,17 @@ export const sealCompression = defineCheck({
     'a moderate leak: half of it lost costs about a tenth of the reading',
   ],
   mayOnlyMean: ['a release fitted, slow cranking, a closed throttle or a long adapter, where it is low'],
-  outcomes: outcomes({ good: 'Good', low: 'Low', 'very-low': 'Very low', none: 'None' }),
+  outcomes: outcomes({
+    good: 'Good',
+    high: 'High: release not acting',
+    low: 'Low',
+    'very-low': 'Very low',
+    none: 'None',
+  }),
   combine: { kind: 'ordered' },
   via: { seal: { weak: { low: 0.5, 'very-low': 0.12 }, gone: { 'very-low': 0.5, none: 0.38, low: 0.08 } } },
   worsens: ['low', 'very-low', 'none'],
-  leak: { low: 0.06, 'very-low': 0.01, none: 0.001 },
+  leak: { high: 0.005, low: 0.06, 'very-low': 0.01, none: 0.001 },
   fields: {
     value: numberField('Gauge', 'pressure', [0, 2.5e6], ['kPa', 'psi'], { required: true }),
     strokes: { kind: 'choice', label: 'Strokes', choices: ['1', '2', '3', '4', '5', '6', 'more'], required: false },
@@ -73,6 +97,13 @@ export const sealCompression = defineCheck({
   },
   accuracy: GAUGE,
   assess: assessCompression,
+  // Without a release there is no such thing as too high.
+  place: (assessed, _, context) => {
+    const own = assessed.weights[''];
+    return own?.good === undefined || isReleased(context)
+      ? assessed
+      : { ...assessed, weights: { ...assessed.weights, '': { ...own, high: own.good } } };
+  },
 });
 
 /** What a cylinder of this engine could show, and what of it the sheet does not say [psi]. */
@@ -86,11 +117,13 @@ function expectedRange(figures: EngineFigures, pa: number): Pick<Assessment, 'qu
   return { quantities: {}, missing: [{ name: 'expectedPsiLow', reason }] };
 }
 
+const isReleased = ({ engine, figures }: AssessContext) =>
+  engine.compressionRelease === 'automatic' || figures.compressionRelease === 'automatic';
+
 /** Why the number judges nothing; empty where it does. */
-function whyNoVerdict({ fields }: Reading, { engine, figures }: AssessContext): string[] {
-  const released = engine.compressionRelease === 'automatic' || figures.compressionRelease === 'automatic';
+function whyNoVerdict({ fields }: Reading, context: AssessContext): string[] {
   return [
-    ...(released ? ['release_fitted'] : []),
+    ...(isReleased(context) ? ['release_fitted'] : []),
     ...(fields.throttleOpen === false ? ['throttle_shut'] : []),
     ...(['1', '2', '3'].includes(String(fields.strokes)) ? ['few_strokes'] : []),
   ];
@@ -122,10 +155,20 @@ function assessCompression(reading: Reading, context: AssessContext): Assessment
   const remarks = whyNoVerdict(reading, context);
   // With a release, a shut throttle or too few strokes the number judges nothing; none at all is none.
   if (remarks.length > 0 && atSea > none) {
-    // It is no verdict; but what reaches well into the usual range past its release neither leaks widely nor keeps the release open.
-    const reaches = remarks.join() === 'release_fitted' && atSea - error > REACHES_PAST_RELEASE_PSI;
-    const weights: Assessment['weights'] = reaches ? { '': PAST_RELEASE } : {};
-    return { ...EMPTY_ASSESSMENT, quantities, missing: range.missing, limits, remarks, weights };
+    // It is no verdict on the sealing; but what reaches well past its release neither leaks widely nor keeps it open, and more is no release at all.
+    const weights: Assessment['weights'] = remarks.join() === 'release_fitted' ? { '': pastRelease(atSea, error) } : {};
+    const plain = { ...EMPTY_ASSESSMENT, quantities, missing: range.missing, weights };
+    const high = rules.compressionReleasedHighPsi.value;
+    if (remarks.join() !== 'release_fitted' || atSea <= high) return { ...plain, limits, remarks };
+    return {
+      ...plain,
+      outcome: 'high',
+      severity: 0.5,
+      tooCloseToCall: atSea - error <= high,
+      limits: [limitOf('high over', rules, 'compressionReleasedHighPsi')],
+      points: ['compression release', 'lash beyond its bump'],
+      remarks: ['release_not_acting'],
+    };
   }
   const [low, veryLow] = [rules.compressionLowPsi.value, rules.compressionVeryLowPsi.value];
   const assessed = judge({

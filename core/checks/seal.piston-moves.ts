@@ -4,6 +4,9 @@ import { EMPTY_ASSESSMENT, heaviest, limitOf, outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
 import { numberField } from './field.ts';
 
+/** Strokes of such engines lie between about 48 and 90 mm [M]: less travel is short whatever the sheet would say, and the further the surer [mm]. */
+const SHORTEST_STROKE = { mm: 45, apart: 5 };
+
 /** A rod and a rule over the plug hole [m] [P]. */
 const RULER: Accuracy = { percent: 0, floor: 0.7e-3 };
 
@@ -21,7 +24,7 @@ export const sealPistonMoves = defineCheck({
   cannotClear: ['a slightly bent rod, unless the travel is measured against the stroke'],
   outcomes: outcomes({ moves: 'Full travel', short: 'Short travel', still: 'Stands still' }),
   combine: { kind: 'ordered' },
-  leak: { short: 0.01, still: 0.001 },
+  leak: { short: 0.003, still: 0.001 },
   fields: { travel: numberField('Travel', 'length', [0, 0.2], ['mm', 'in']) },
   accuracy: RULER,
   assess: (reading, { rules, figures }) => {
@@ -32,9 +35,15 @@ export const sealPistonMoves = defineCheck({
       const still = travel < 0.005;
       return {
         ...EMPTY_ASSESSMENT,
-        ...(still ? { outcome: 'still', weights: { '': { still: 1 } }, severity: 1 } : {}),
+        weights: { '': still ? { still: 1 } : againstShortest(travel * 1000) },
+        ...(still ? { outcome: 'still', severity: 1 } : {}),
         limits,
-        missing: [{ name: 'travelPercent', reason: 'The engine sheet has no stroke.' }],
+        missing: [
+          {
+            name: 'travelPercent',
+            reason: 'The engine sheet has no stroke: weighed against the shortest of its kind.',
+          },
+        ],
       };
     }
     const percent = (travel * 1000 * 100) / figures.strokeMm;
@@ -60,3 +69,16 @@ export const sealPistonMoves = defineCheck({
     };
   },
 });
+
+/** A travel beyond the shortest stroke may yet be short of this engine's: it says little. */
+function againstShortest(travelMm: number): Readonly<Record<string, number>> {
+  const { short, moves } = bandWeights(
+    [
+      { outcome: 'short', from: -Infinity, to: SHORTEST_STROKE.mm },
+      { outcome: 'moves', from: SHORTEST_STROKE.mm, to: Infinity },
+    ],
+    travelMm,
+    SHORTEST_STROKE.apart,
+  );
+  return { short: Math.max(short!, 0.3), moves: moves! };
+}

@@ -4,7 +4,7 @@ import { numberField } from './field.ts';
 
 const ohms = { required: true, openLoop: true };
 /** However near one limit ohms between the two lie, so much may it be the other all the same [M]. */
-const UNSURE = 0.2;
+const UNSURE = 0.05;
 
 export const sparkKillContinuity = defineCheck({
   id: 'spark.kill-continuity',

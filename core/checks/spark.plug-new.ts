@@ -9,7 +9,8 @@ export const sparkPlugNew = defineCheck({
   system: 'spark',
   scope: 'cylinder',
   states: ['idle', 'half-speed', 'full-speed', 'loaded', 'cranking'],
-  offeredIn: ['idle', 'full-speed', 'cranking'],
+  // A plug that is fouled a little fires until something is asked of it.
+  offeredIn: ['idle', 'loaded', 'cranking'],
   minutes: 3,
   access: ['plug[c]'],
   hazards: ['open-plug-hole', 'carbon-monoxide'],

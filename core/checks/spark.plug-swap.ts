@@ -9,7 +9,9 @@ export const sparkPlugSwap = defineCheck({
   system: 'spark',
   scope: 'machine',
   asksSide: 'Which side was it before',
-  states: ['half-speed', 'idle'],
+  states: ['half-speed', 'loaded', 'idle'],
+  // A plug that is fouled a little fires until something is asked of it.
+  offeredIn: ['half-speed', 'loaded'],
   minutes: 3,
   access: ['plug[c]'],
   hazards: ['open-plug-hole', 'carbon-monoxide'],

@@ -88,6 +88,7 @@ export interface CheckSpec<
   readonly combine: Combine<NoInfer<Outcomes>, Order>;
   readonly fields?: F;
   readonly leak?: { readonly [O in NoInfer<Outcomes | PlaceOutcome>]?: number };
+  readonly leakOnceAdjusted?: { readonly [O in NoInfer<Outcomes | PlaceOutcome>]?: number };
   readonly via?: ByFailure<{ readonly [O in NoInfer<Outcomes | PlaceOutcome>]?: number }>;
   readonly viaOnSingle?: ByFailure<{ readonly [O in NoInfer<Outcomes | PlaceOutcome>]?: number }>;
   readonly worsens?: readonly NoInfer<Outcomes | PlaceOutcome>[];

@@ -24,14 +24,17 @@ const NEARLY_IN_LIMITS = 0.25;
 const VALVES = ['intake', 'exhaust'] as const;
 type Valve = (typeof VALVES)[number];
 
+/** A valve set to the limit and a little worn since is hardly found beyond so much of the limit: then something moved [M]. */
+const A_LITTLE_OUT = 1.5;
+
 /** No wear and no setting opens lash as far as this: a push rod is bent or off, or a stud backed out [M] [mm]. */
 const BEYOND_WEAR_MM = 0.95;
 /** Lash that far out is found this much apart [mm] [M]. */
 const FAR_OUT_MM = 1;
 
 const OUTCOMES = ['ok', 'wide', 'tight'] as const;
-/** Of one valve it is told apart how wide; both are called wide. */
-const OF_A_VALVE = ['ok', 'wide', 'far', 'tight'] as const;
+/** Of one valve it is told apart how wide; all are called wide. */
+const OF_A_VALVE = ['ok', 'wide', 'wider', 'far', 'tight'] as const;
 
 function windowOf(valve: Valve, { figures, rules }: AssessContext): { low: number; high: number; limits: Limit[] } {
   const names = {
@@ -129,7 +132,8 @@ function oneValve(valve: Valve, value: number, reading: Reading, context: Assess
     { outcome: 'tight', from: -Infinity, to: low / 2, widthOf: low / 2 / (1 - NEARLY_IN_LIMITS) },
     { outcome: 'tight', from: low / 2, to: low, widthOf: low / 2 / NEARLY_IN_LIMITS },
     shut[1]!,
-    { outcome: 'wide', from: high, to: BEYOND_WEAR_MM, widthOf: WENT_WIDE_MM },
+    { outcome: 'wide', from: high, to: A_LITTLE_OUT * high, widthOf: (A_LITTLE_OUT - 1) * high },
+    { outcome: 'wider', from: A_LITTLE_OUT * high, to: BEYOND_WEAR_MM, widthOf: WENT_WIDE_MM },
     { outcome: 'far', from: BEYOND_WEAR_MM, to: Infinity, widthOf: FAR_OUT_MM },
   ];
   return { ...judged, weights: { '': bandWeights(bands, lashMm, Math.max(1e-12, bladeMm)) } };
@@ -190,7 +194,8 @@ export const valveLash = defineCheck({
   // What was said without naming a valve is of a part of its own.
   partsOf: () => [{ id: '', outcomes: OUTCOMES } as const, ...VALVES.map((id) => ({ id, outcomes: OF_A_VALVE }))],
   appliesTo: (engine) => engine.lifters !== 'hydraulic',
-  leak: { wide: 0.04, tight: 0.02 },
+  leak: { wide: 0.04, wider: 0.004, tight: 0.02 },
+  leakOnceAdjusted: { wide: 0.004, wider: 0.001, tight: 0.004 },
   fields: {
     intake: numberField('Intake', 'length', [0, 0.004], ['mm', 'thou'], { required: true }),
     exhaust: numberField('Exhaust', 'length', [0, 0.004], ['mm', 'thou'], { required: true }),

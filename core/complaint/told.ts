@@ -113,5 +113,10 @@ export const SYMPTOM_LEAKS: Partial<Record<Symptom, number>> = {
 };
 /** The same of what the technician sees himself: he takes a sound machine for a weak one less readily than its owner [M]. */
 export const SEEN_LEAKS: Partial<Record<Symptom, number>> = { 'idles-fine': 0.5 };
+/** What a starter or an engine does is one of these and no other: told one, that the others are not told of says no more. */
+export const ONE_OF: readonly (readonly Symptom[])[] = [
+  ['no-crank-silent', 'no-crank-click', 'crank-stops', 'cranks-slow', 'starter-spins-free'],
+  ['cranks-no-start', 'starts-then-dies', 'dies-after-minutes'],
+];
 /** A symptom the customer did not mention counts weakly: how much of its absence is believed. */
-export const UNMENTIONED_COUNTS = 0.25;
+export const UNMENTIONED_COUNTS = 0.35;

@@ -26,6 +26,8 @@ export const AIR_FAULTS = [
     failures: [
       { failure: 'fuel', levels: { lean: 0.8 } },
       { failure: 'pull', levels: { weak: 0.35, dead: 0.06 } },
+      // A gasket left out: too lean to start, or to go on.
+      { failure: 'run', levels: { dies: 0.01, nostart: 0.02 } },
     ],
     symptoms: { surges: 0.55, 'pops-intake': 0.35, 'runs-rough': 0.35, 'hard-start-cold': 0.2 },
     effects: [

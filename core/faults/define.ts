@@ -81,6 +81,14 @@ export const fix = (
 export const sameRepair = (a: Pick<FaultDefinition, 'sameWork'>, b: Pick<FaultDefinition, 'sameWork'>): boolean =>
   a.sameWork !== null && a.sameWork === b.sameWork;
 
+/** A fault at its slighter level: share of the machines with it, and what replaces what is said of the others. */
+export interface Slight {
+  readonly share: number;
+  readonly symptoms: Partial<Record<Symptom, number>>;
+  readonly failures: readonly FailureEffect[];
+  readonly effects: readonly Effect[];
+}
+
 export interface FaultDefinition {
   readonly id: FaultId;
   readonly title: string;
@@ -101,6 +109,8 @@ export interface FaultDefinition {
   readonly symptoms: Partial<Record<Symptom, number>>;
   readonly failures: readonly FailureEffect[];
   readonly effects: readonly Effect[];
+  /** What it is on those machines that have it slightly, where that is another thing and not less of the same. */
+  readonly slight: Slight | null;
   /** Cure checks that take this fault out of the circuit. */
   readonly curedBy: readonly { readonly check: CheckId; readonly on?: On }[];
   /** Any rule settles; within a rule all findings are needed. */
@@ -180,6 +190,7 @@ type Optional =
   | 'symptoms'
   | 'failures'
   | 'effects'
+  | 'slight'
   | 'curedBy'
   | 'confirmedOnSingle'
   | 'sameWork'
@@ -190,6 +201,10 @@ type Optional =
 interface Knowledge {
   readonly failures?: readonly FailureSpec[];
   readonly effects?: readonly EffectSpec[];
+  readonly slight?: Pick<Slight, 'share' | 'symptoms'> & {
+    readonly failures: readonly FailureSpec[];
+    readonly effects: readonly EffectSpec[];
+  };
   readonly confirmedBy: readonly (readonly NeedSpec[])[];
   readonly confirmedOnSingle?: readonly (readonly NeedSpec[])[];
 }
@@ -201,7 +216,7 @@ export type FaultSpec<Id extends FaultId> = Omit<FaultDefinition, Optional | key
 
 /** A fault with the usual answers filled in. */
 export function defineFault<const Id extends FaultId>(spec: FaultSpec<Id>): FaultDefinition & { readonly id: Id } {
-  const { effects, failures, confirmedBy, confirmedOnSingle, ...rest } = spec;
+  const { effects, failures, slight, confirmedBy, confirmedOnSingle, ...rest } = spec;
   return {
     perCylinder: false,
     appliesTo: () => true,
@@ -220,6 +235,7 @@ export function defineFault<const Id extends FaultId>(spec: FaultSpec<Id>): Faul
     // The compiler has held each to its check; from here on they are all of one kind.
     effects: (effects ?? []) as readonly Effect[],
     failures: (failures ?? []) as readonly FailureEffect[],
+    slight: (slight ?? null) as Slight | null,
     confirmedBy: confirmedBy as FaultDefinition['confirmedBy'],
     confirmedOnSingle: (confirmedOnSingle ?? null) as FaultDefinition['confirmedOnSingle'],
   };

@@ -49,6 +49,8 @@ export const FUEL_FAULTS = [
     title: 'Water in the fuel',
     part: 'tank-line',
     weight: 3,
+    // A drop lies in the bowl and is drawn in now and then [M].
+    showsToday: 0.9,
     history: { 'stood-in-rain': 3, 'no-fuel-cap': 5, 'stood-outdoors': 1.5 },
     failures: [{ failure: 'run', levels: { nostart: 0.3, dies: 0.2, fades: 0.1 } }, LEAN(0.3)],
     symptoms: { 'misfire-intermittent': 0.4, 'starts-then-dies': 0.3, 'hard-start-cold': 0.3 },
@@ -220,6 +222,7 @@ export const FUEL_FAULTS = [
     title: 'Fuel solenoid stuck shut',
     part: 'solenoid',
     weight: 5,
+    showsToday: 0.9,
     stored: 3.5,
     // It clicks all the same: a click says nothing of the plunger.
     failures: [{ failure: 'run', levels: { nostart: 0.65, dies: 0.15 } }, NO_FUEL(0.65, 0.3)],
@@ -299,6 +302,7 @@ export const FUEL_FAULTS = [
     title: 'Float',
     part: 'bowl',
     weight: 3,
+    showsToday: 0.93,
     history: { 'since-work-on:fuel': 2 },
     failures: [
       { failure: 'run', levels: { nostart: 0.05, dies: 0.05 } },

@@ -215,6 +215,7 @@ export const POWER_FAULTS = [
     title: 'Relay dead',
     part: 'relay',
     weight: 4,
+    showsToday: 0.92,
     failures: [{ failure: 'crank', levels: { silent: 0.97 } }],
     effects: [{ check: 'power.relay', outcomes: { silent: 0.96 } }],
     confirmedBy: [
@@ -254,6 +255,8 @@ export const POWER_FAULTS = [
     title: 'Starter drive',
     part: 'starter',
     weight: 3,
+    // It sticks on its shaft, or does not: more often than not it has worked the time before [M].
+    showsToday: 0.85,
     perHundredHours: 1.03,
     failures: [{ failure: 'crank', levels: { free: 0.88, click: 0.06 } }],
     effects: [

@@ -435,6 +435,32 @@ export const SPARK_FAULTS = [
       { check: 'spark.flywheel-nut', outcomes: { loose: 0.5 } },
       { check: 'split.primer', outcomes: { coughs: 0.45, nothing: 0.25 } },
     ],
+    // Sheared in part the spark is some degrees late: it starts and runs, and never as it should.
+    slight: {
+      share: 0.4,
+      failures: [
+        { failure: 'crank', levels: { kick: 0.12 } },
+        { failure: 'run', levels: { nostart: 0.08, dies: 0.04 } },
+        { failure: 'pull', levels: { weak: 0.8 }, on: 'every' },
+      ],
+      symptoms: {
+        'kicks-back': 0.12,
+        'pops-intake': 0.15,
+        'pops-exhaust': 0.25,
+        'low-power': 0.65,
+        'runs-rough': 0.35,
+        'hard-start-cold': 0.45,
+        'hard-start-hot': 0.25,
+        'stopped-suddenly': 0.2,
+      },
+      effects: [
+        ...BOTH_ALIKE,
+        { check: 'spark.magnet-at-tdc', outcomes: { off: 0.85 } },
+        { check: 'spark.key', outcomes: { 'sheared-part': 0.92, sheared: 0.04 } },
+        { check: 'spark.flywheel-nut', outcomes: { loose: 0.4 } },
+        { check: 'split.primer', outcomes: { coughs: 0.15 } },
+      ],
+    },
     confirmedBy: [
       [{ check: 'spark.magnet-at-tdc', outcomes: ['off'] }],
       [{ check: 'spark.key', outcomes: ['sheared', 'sheared-part'] }],

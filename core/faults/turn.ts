@@ -67,8 +67,13 @@ export const TURN_FAULTS = [
       { check: 'turn.by-hand', outcomes: { 'firm-at-compression': 0.95 } },
       { check: 'power.crank-current', outcomes: { high: 0.55, locked: 0.15 } },
       { check: 'power.crank-volts', outcomes: { sags: 0.6, collapses: 0.1 } },
+      { check: 'seal.compression', outcomes: { high: 0.88 }, on: 'every' },
     ],
     confirmedBy: [
+      [
+        { check: 'seal.compression', outcomes: ['high'], on: 'every' },
+        { check: 'valve.lash', outcomes: ['ok'], on: 'every' },
+      ],
       [
         { check: 'turn.by-hand', outcomes: ['firm-at-compression'] },
         { check: 'valve.lash', outcomes: ['ok'], on: 'every' },

@@ -81,7 +81,7 @@ const leaking = (
       { check: 'seal.fluid-test', outcomes: { [`weeps-${valve}` as const]: 0.92 } },
     ],
     confirmedBy: [
-      [heardAt(valve), { check: 'valve.lash', part: valve, outcomes: ['ok', 'wide', 'far'] }],
+      [heardAt(valve), { check: 'valve.lash', part: valve, outcomes: ['ok', 'wide', 'wider', 'far'] }],
       [{ check: 'seal.fluid-test', outcomes: [`weeps-${valve}` as const] }],
     ],
     repair: fix(
@@ -119,15 +119,16 @@ export const VALVE_FAULTS = [
     ],
     symptoms: { knock: 0.4, 'low-power': 0.35, 'hard-start-cold': 0.25 },
     effects: [
-      { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.597, far: 0.003 } },
-      { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.796, far: 0.004 } },
+      { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.15, wider: 0.447, far: 0.003 } },
+      { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.2, wider: 0.596, far: 0.004 } },
       { check: 'valve.lash', outcomes: { wide: 0.96 } },
       { check: 'valve.motion', outcomes: { 'intake-short': 0.15, 'exhaust-short': 0.2 } },
       { check: 'turn.by-hand', outcomes: { 'firm-at-compression': 0.6 } },
+      { check: 'seal.compression', outcomes: { high: 0.5 } },
     ],
     confirmedBy: [
-      [{ check: 'valve.lash', outcomes: ['wide'], part: 'intake' }],
-      [{ check: 'valve.lash', outcomes: ['wide'], part: 'exhaust' }],
+      [{ check: 'valve.lash', outcomes: ['wide', 'wider'], part: 'intake' }],
+      [{ check: 'valve.lash', outcomes: ['wide', 'wider'], part: 'exhaust' }],
       // Further out than any wear, or only said to be wide: what lies open beside it is looked at first.
       [
         { check: 'valve.lash', outcomes: ['wide'] },
@@ -160,8 +161,8 @@ export const VALVE_FAULTS = [
         check: 'valve.motion',
         outcomes: { 'intake-short': 0.33, 'exhaust-short': 0.38, 'intake-still': 0.08, 'exhaust-still': 0.1 },
       },
-      { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.25, far: 0.15 } },
-      { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.25, far: 0.15 } },
+      { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.05, wider: 0.2, far: 0.15 } },
+      { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.05, wider: 0.2, far: 0.15 } },
       { check: 'valve.lash', outcomes: { wide: 0.7 } },
     ],
     confirmedBy: [[{ check: 'valve.rocker-studs', outcomes: ['loose'] }]],
@@ -191,8 +192,8 @@ export const VALVE_FAULTS = [
       },
       { check: 'valve.pushrods', outcomes: { bent: 0.6, off: 0.37 } },
       // A bent rod is a short one.
-      { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.1, far: 0.35 } },
-      { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.1, far: 0.35 } },
+      { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.02, wider: 0.08, far: 0.35 } },
+      { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.02, wider: 0.08, far: 0.35 } },
       { check: 'valve.lash', outcomes: { wide: 0.8 } },
       { check: 'seal.thumb', outcomes: { soft: 0.3, nothing: 0.2 } },
       // The gauge is blunt and leak-down blind: the valve simply never opens.

@@ -99,6 +99,7 @@ export const RULE_GROUPS: readonly {
       compressionLowPsi: 'Compression: low under',
       compressionVeryLowPsi: 'Compression: very low under',
       compressionNonePsi: 'Compression: none under',
+      compressionReleasedHighPsi: 'Compression past a release: high over',
       compressionTwinPercent: 'Twins apart by',
       compressionStrokes: 'Strokes until it stands',
       wetRisePercent: 'Wet: rises by',

@@ -63,6 +63,7 @@ export const DEFAULT_RULES = {
   compressionLowPsi: rule(100, 'psi', 'common practice', 'no release, at sea level: less asks for leak-down'),
   compressionVeryLowPsi: rule(60, 'psi', 'common practice', 'no release, at sea level'),
   compressionNonePsi: rule(15, 'psi', 'common practice', 'nothing to speak of'),
+  compressionReleasedHighPsi: rule(120, 'psi', 'common practice', 'a release fitted: more, and it is not acting'),
   compressionTwinPercent: rule(10, '%', 'common practice', 'twins further apart ask for leak-down'),
   compressionStrokes: rule(4, '', 'common practice', 'strokes until a gauge stands, four to six'),
   wetRisePercent: rule(15, '%', 'common practice', 'rise beyond what the oil itself makes: rings or bore'),

@@ -20,6 +20,8 @@ export interface Situation {
   readonly repaired: boolean;
   /** The battery was charged in this job. */
   readonly charged: boolean;
+  /** What was set in this job, as the checks that measure it. */
+  readonly adjusted: ReadonlySet<string>;
   /** It stopped dead and nobody has had the plugs out since. */
   readonly crankingUnsafe: boolean;
   readonly lastCylinder: number | null;
@@ -236,7 +238,12 @@ export function makeCandidate(
     instance,
     state,
     temperature,
-    at: { state, temperature, ...(situation.charged ? { charged: true as const } : {}) },
+    at: {
+      state,
+      temperature,
+      ...(situation.charged ? { charged: true as const } : {}),
+      ...(situation.adjusted.has(instance.key) ? { adjusted: true as const } : {}),
+    },
     mask,
     minutes: instance.check.minutes + (STATE_MIN[state] ?? 0) + access + heating,
   };

@@ -21,13 +21,20 @@ export interface StandingReading {
   readonly retest: boolean;
   /** The battery had been charged by then. */
   readonly charged: boolean;
+  /** What it measures had been set by then. */
+  readonly adjusted: boolean;
 }
 
 /** How and when it was made, as far as that changes what may be seen. */
-export const atOf = ({ reading, charged }: Pick<StandingReading, 'reading' | 'charged'>): At => ({
+export const atOf = ({
+  reading,
+  charged,
+  adjusted,
+}: Pick<StandingReading, 'reading' | 'charged' | 'adjusted'>): At => ({
   state: reading.condition,
   temperature: reading.temperature,
   ...(charged ? { charged } : {}),
+  ...(adjusted ? { adjusted } : {}),
 });
 
 export interface Confirmed {

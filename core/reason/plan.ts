@@ -113,6 +113,14 @@ export function planNext(
   const chosen = confirmingOrder
     ? inSettlingOrder(round, search.order.slice(0, SETTLING_CHECKS_SHOWN), wide, search.minutes)
     : [...best.values()].slice(0, RANKED_CHECKS);
+  // One or two that are worth their minutes are no list: it goes on with the next best, then with what would settle things, in order.
+  if (!confirmingOrder && chosen.length < BEST_FEW) {
+    const isNew = (key: string) => !chosen.some((c) => c.candidate.instance.key === key);
+    for (const entry of ranked) if (entry.saved > 0 && isNew(entry.candidate.instance.key)) chosen.push(entry);
+    const further = search.order.filter((index) => isNew(planner.probes[index]!.instance.key));
+    const few = Math.max(0, SETTLING_CHECKS_SHOWN - chosen.length);
+    chosen.push(...inSettlingOrder(round, further.slice(0, few), wide, search.minutes));
+  }
   // However long its road, what would confirm the first suspect is always in sight: behind the best few, before the rest.
   const settler = settlerOfFirstSuspect(round);
   if (settler !== null && !chosen.some((c) => c.candidate.instance.key === planner.probes[settler]!.instance.key)) {

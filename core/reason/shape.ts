@@ -41,6 +41,16 @@ export interface Factors {
   readonly bases: readonly Float64Array[];
   /** Of each fault. */
   readonly faults: readonly Float64Array[];
+  /** Where causes of all groups do more than each by itself. */
+  readonly together: FactorsTogether | null;
+}
+
+export interface FactorsTogether {
+  readonly groups: number;
+  /** Chance that each fault leaves each group in: `groups` figures of each. */
+  readonly quiet: Float64Array;
+  /** What shows with all groups out, cumulative as above. */
+  readonly all: Float64Array;
 }
 
 /** What of a variable does not depend on which combinations are met. */
@@ -67,7 +77,19 @@ export interface Book {
   /** Local causes of each row, three places each, -1 padded. */
   readonly locals: Int16Array;
   readonly masks: Uint8Array;
-  readonly further: ReadonlyMap<number, number>;
+  readonly further: Further;
+}
+
+/** Rows that are looked up: those of this variable, and those of the one it was expanded from. */
+export class Further {
+  constructor(
+    private readonly own: ReadonlyMap<number, number>,
+    private readonly before: Further | null,
+  ) {}
+
+  get(key: number): number | undefined {
+    return this.own.get(key) ?? this.before?.get(key);
+  }
 }
 
 /** The causes present in a row, by key. */

@@ -4,11 +4,13 @@ export interface At {
   readonly temperature: string | null;
   /** After the battery was charged: what had emptied it is there, and does not show in how it cranks. */
   readonly charged?: true;
+  /** After what it measures was set: then it is hardly off by itself. */
+  readonly adjusted?: true;
 }
 
 /** What tells one way of being read from another. */
-export const atKey = ({ state, temperature, charged }: At): string =>
-  `${state}|${temperature}${charged ? '|charged' : ''}`;
+export const atKey = ({ state, temperature, charged, adjusted }: At): string =>
+  `${state}|${temperature}${charged ? '|charged' : ''}${adjusted ? '|adjusted' : ''}`;
 
 /** A fault that may be in the set. */
 export interface SpecFault {
@@ -55,6 +57,27 @@ export interface Maxima {
   readonly cumulative: (cause: string | null, at: At) => readonly (readonly number[])[];
   /** Faults that together are no product: where both are, `distribution` is asked. */
   readonly pairs: readonly (readonly [string, string])[];
+  /** What is the case besides where every group has a cause of its own at work: no cylinder of a twin pulls. */
+  readonly together?: Together;
+}
+
+/** Causes that are each of a group, and what follows once all groups are out. */
+export interface Together {
+  readonly groups: number;
+  /** Chance that this cause alone puts each group out. */
+  readonly out: (cause: string, at: At) => readonly number[];
+  /** For each part, P(shown at most rank k) with all groups out. */
+  readonly cumulative: readonly (readonly number[])[];
+}
+
+/**
+ * Chance that all groups are out.
+ * @param causes for each cause at work, the chance that it puts each group out
+ */
+export function allOut(groups: number, causes: readonly (readonly number[])[]): number {
+  let all = 1;
+  for (let group = 0; group < groups; group++) all *= 1 - causes.reduce((quiet, own) => quiet * (1 - own[group]!), 1);
+  return all;
 }
 
 export type PriorSpec =

@@ -1,4 +1,12 @@
-import { activeIn, type Book, type Factors, isSpecial, type Shape, type Weights } from './shape.ts';
+import {
+  activeIn,
+  type Book,
+  type Factors,
+  type FactorsTogether,
+  isSpecial,
+  type Shape,
+  type Weights,
+} from './shape.ts';
 import { type At, atKey, type Maxima } from './spec.ts';
 
 /** From P(shown <= rank) to P(outcome). */
@@ -74,7 +82,7 @@ export function weighByFactors(
 ): void {
   const { spec, offsets } = shape;
   const maxima = spec.maxima!;
-  const { bases, faults } = factorsOf(shape, maxima, at);
+  const { bases, faults, together } = factorsOf(shape, maxima, at);
   // Ranks that matter, part by part; `last[r]` marks the end of a part and `rest[r]` what its last rank adds.
   const places: number[] = [];
   const steps: number[] = [];
@@ -107,6 +115,7 @@ export function weighByFactors(
     flat(bases, true),
     Uint8Array.from(last),
     Float64Array.from(rest),
+    together && { ...together, all: Float64Array.from(places, (place) => together.all[place]!) },
     out,
     from,
   );
@@ -129,6 +138,7 @@ function multiplyOut(
   bases: Float64Array,
   last: Uint8Array,
   rest: Float64Array,
+  together: FactorsTogether | null,
   out: Float64Array,
   from: number,
 ): void {
@@ -146,12 +156,14 @@ function multiplyOut(
     }
     const second = locals[k + 1]! * ranks;
     const third = locals[k + 2]! * ranks;
+    const allOut = together ? allOutIn(together, locals, row) : 0;
     let product = 1;
     let sum = 0;
     for (let r = 0; r < ranks; r++) {
       let figure = first[r]!;
       if (second >= 0) figure *= causes[second + r]!;
       if (third >= 0) figure *= causes[third + r]!;
+      if (allOut > 0) figure *= 1 - allOut * (1 - together!.all[r]!);
       sum += figure;
       if (last[r]! === 1) {
         product *= sum + rest[r]!;
@@ -160,6 +172,17 @@ function multiplyOut(
     }
     out[row] = product;
   }
+}
+
+/** Chance that the causes of a row put all groups out. */
+export function allOutIn({ groups, quiet }: FactorsTogether, locals: Int16Array, row: number): number {
+  let all = 1;
+  for (let group = 0; group < groups; group++) {
+    let none = 1;
+    for (let k = 3 * row; k < 3 * row + 3 && locals[k]! >= 0; k++) none *= quiet[locals[k]! * groups + group]!;
+    all *= 1 - none;
+  }
+  return all;
 }
 
 /** P(shown <= k) of each cause alone, flat over the parts; a row is their product. Worked out once for each state and heat. */
@@ -174,13 +197,14 @@ export function factorsOf(shape: Shape, maxima: Maxima, at: At): Factors {
 }
 
 function factorsIn({ width, offsets, localFaults, stateKeys }: Shape, maxima: Maxima, at: At): Factors {
-  const flat = (cause: string | null) => {
+  const laidOut = (parts: readonly (readonly number[])[]) => {
     const out = new Float64Array(width);
-    maxima.cumulative(cause, at).forEach((own, p) => {
+    parts.forEach((own, p) => {
       out.set(own, offsets[p]!);
     });
     return out;
   };
+  const flat = (cause: string | null) => laidOut(maxima.cumulative(cause, at));
   const leak = flat(null);
   const faults = localFaults.map(flat);
   const states = stateKeys.map(flat);
@@ -192,5 +216,16 @@ function factorsIn({ width, offsets, localFaults, stateKeys }: Shape, maxima: Ma
     });
     return base;
   });
-  return { bases, faults };
+  const { together } = maxima;
+  return {
+    bases,
+    faults,
+    together: together
+      ? {
+          groups: together.groups,
+          quiet: Float64Array.from(localFaults.flatMap((cause) => together.out(cause, at).map((chance) => 1 - chance))),
+          all: laidOut(together.cumulative),
+        }
+      : null,
+  };
 }

@@ -72,6 +72,7 @@ export const REMARK_WORDS: Record<string, string> = {
   lash_beyond_wear: 'No wear opens lash this far: look at the push rod and the rocker stud before it is adjusted.',
   release_fitted:
     'A compression release is fitted: the number judges nothing. Compare the cylinders, or go on to leak-down.',
+  release_not_acting: 'More than a release lets through: measure the lash first, it may hold the release off.',
   throttle_shut: 'With the throttle shut it reads low: open it and take it again.',
   few_strokes: 'Too few strokes: the first shows about half. Crank until the needle stands.',
   held_over_supply: 'It cannot hold more than it is fed: the gauges are swapped, or one is off.',

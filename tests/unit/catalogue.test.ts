@@ -259,6 +259,12 @@ describe('what each figure says', () => {
     const none = assess({ check: 'charge.stator', value: volts(24) });
     expect(none).toMatchObject({ outcome: null, missing: [{ name: 'statorSharePercent' }] });
     expect(assess({ check: 'charge.stator', value: volts(0.4) }).outcome).toBe('low');
+    // Such stators make 20 to 40 V AC at full speed (common practice, no source): 6 V is low for any of them, and no verdict yet.
+    const low = (v: number) => assess({ check: 'charge.stator', value: volts(v) }).weights['']!.low!;
+    expect(low(6)).toBeGreaterThan(0.99);
+    expect(low(35)).toBeLessThan(0.2);
+    expect(low(14)).toBeGreaterThan(low(20));
+    expect(none.missing[0]?.reason).toContain('typical engine');
   });
 
   it('flow is held to twice what the engine needs; without the sheet it is a figure, no verdict, and weighed against a typical engine', () => {
@@ -298,6 +304,10 @@ describe('what each figure says', () => {
     expect(kill('chassis', 0.3, 0.3).outcome).toBe('grounded-key-on');
     expect(kill('chassis', 'OL', 'OL').outcome).toBe('open-key-off');
     expect(kill('chassis', 300, 0.4).remarks).toContain('neither_grounded_nor_free');
+    // Three ohms are not the two that are called grounded, and nothing but a wire to ground reads so little.
+    const between = (ohms: number) => kill('chassis', ohms, 0.4).weights['']!;
+    expect(between(3.2)['grounded-key-on']! / between(3.2).correct!).toBeGreaterThan(5);
+    expect(between(700).correct! / between(700)['grounded-key-on']!).toBeGreaterThan(5);
     // On the engine side a meter reads the primary through a diode: no verdict, unless it is bare ground.
     expect(kill('engine', 1.1, 1.1)).toMatchObject({ outcome: null, remarks: ['engine_side_reads_primary'] });
     expect(kill('engine', 0, 0).outcome).toBe('grounded-key-on');

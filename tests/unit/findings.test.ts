@@ -149,7 +149,56 @@ describe('a gauge on an engine with a release', () => {
     const high = withEvents(bench, gauge(100));
     expect(high.readings[0]!.assessment.outcome).toBeNull();
     expect(p(high, 'valve.release-on')).toBeLessThan(0.6 * p(bench, 'valve.release-on'));
-    expect(p(withEvents(bench, gauge(55)), 'valve.release-on')).toBeCloseTo(p(bench, 'valve.release-on'), 12);
+    // 35 to 105 psi are usual with a release (common practice, no source): in the lower half a leak fits as well, and little is said.
+    const usual = p(withEvents(bench, gauge(55)), 'valve.release-on') / p(bench, 'valve.release-on');
+    expect(usual).toBeGreaterThan(1);
+    expect(usual).toBeLessThan(2);
+  });
+
+  it('reads higher than a release lets through: it is not acting, and with the lash in limits that is proven', () => {
+    const stops = complaintOf(['crank-stops'], {
+      engine: { compressionRelease: 'automatic', cylinders: 1, layout: 'single' },
+    });
+    const high = withEvents(stops, gauge(158));
+    expect(high.readings[0]!.assessment).toMatchObject({ outcome: 'high', remarks: ['release_not_acting'] });
+    // Lash beyond the bump loses the release as well.
+    for (const fault of ['valve.release-off', 'valve.lash-wide[1]'])
+      expect(p(high, fault), fault).toBeGreaterThan(2 * p(stops, fault));
+    expect(summarise(high).confirmed).toEqual([]);
+    const set = withEvents(high, {
+      check: 'valve.lash',
+      cylinder: 1,
+      fields: { intake: { value: 0.1, unit: 'mm' }, exhaust: { value: 0.15, unit: 'mm' } },
+    });
+    expect(summarise(set).confirmed.map((c) => c.fault)).toEqual(['valve.release-off']);
+  });
+
+  it('has no such thing as too high without one', () => {
+    const none = complaintOf(['hard-start-cold'], { engine: { compressionRelease: 'none' } });
+    const sound = withEvents(none, gauge(150));
+    expect(sound.readings[0]!.assessment.outcome).toBe('good');
+    expect(p(sound, 'valve.lash-wide[1]')).toBeGreaterThan(0.9 * p(none, 'valve.lash-wide[1]'));
+  });
+});
+
+describe('lash that reads the same after it was set', () => {
+  it('is a stud backing out, and no longer one of the four in a hundred sound engines', () => {
+    // A stud that turns does not hold its lash (common practice, no source).
+    const lash = (exhaust: number) => ({
+      check: 'valve.lash',
+      cylinder: 1,
+      fields: { intake: { value: 0.1, unit: 'mm' }, exhaust: { value: exhaust, unit: 'mm' } },
+    });
+    const found = withEvents(complaintOf(['low-power', 'knock']), lash(0.24));
+    const set = withEvents(found, { repair: 'valve.lash-wide', cylinder: 1, action: 'adjusted' }, lash(0.15));
+    const again = withEvents(
+      set,
+      { note: 'Ran it under load.' },
+      { repair: 'fuel.cap-vent', action: 'cleaned' },
+      lash(0.24),
+    );
+    expect(p(again, 'valve.rocker-loose[1]')).toBeGreaterThan(2 * p(found, 'valve.rocker-loose[1]'));
+    expect(p(again, 'valve.rocker-loose[1]')).toBeGreaterThan(p(again, 'valve.lash-wide[1]'));
   });
 });
 

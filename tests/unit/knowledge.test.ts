@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { OWN_SYMPTOMS } from '@/core/faults/ownSymptoms.ts';
 import {
   accessOf,
   CHECKS,
@@ -9,6 +10,7 @@ import {
   knowledgeIssues,
   PARTS,
 } from '@/core/index.ts';
+import { ownSymptoms } from '@/core/reason/catalogue/symptomIssues.ts';
 import { complaintOf } from './jobs.ts';
 
 const coil = findFault('spark.coil-open')!;
@@ -37,6 +39,18 @@ describe('the knowledge checker', () => {
           { check: 'spark.tester', outcomes: { none: 0.5 } },
           { check: 'spark.tester', outcomes: { none: 0.9 } },
         ],
+      },
+    ],
+    [
+      'a slighter level that shows what its check has not',
+      'unknown-outcome',
+      {
+        slight: {
+          share: 0.5,
+          symptoms: {},
+          failures: [],
+          effects: [{ check: 'spark.tester', outcomes: { purple: 1 } }],
+        },
       },
     ],
     ['nothing that settles it', 'nothing-settles', { confirmedBy: [] }],
@@ -92,5 +106,25 @@ describe('what the catalogue says of each fault', () => {
         0.25,
       );
     }
+  });
+});
+
+describe('symptoms that others with the same failures do not show', () => {
+  it('each has a reason, and no reason is left over', () => {
+    const found = ownSymptoms();
+    expect(found.filter((own) => own.because === null)).toEqual([]);
+    const reasons = Object.entries(OWN_SYMPTOMS).flatMap(([fault, own]) =>
+      Object.keys(own).map((symptom) => `${fault} ${symptom}`),
+    );
+    expect(found.map((own) => `${own.fault} ${own.symptom}`).sort()).toEqual(reasons.sort());
+    // A reason is not the next one's.
+    expect(found.length).toBeGreaterThan(40);
+  });
+
+  it('finds one stated at one fault alone: what is hard to start hot of a coil is so of every coil', () => {
+    const changed = FAULTS.map((f) => (f.id === coil.id ? { ...f, symptoms: { 'smoke-white': 0.4 } } : f));
+    expect(ownSymptoms(changed)).toContainEqual(
+      expect.objectContaining({ fault: coil.id, symptom: 'smoke-white', because: null }),
+    );
   });
 });

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type Bench, nextChecks, readEvent, summarise } from '@/core/index.ts';
+import { type Bench, findCheck, nextChecks, readEvent, summarise } from '@/core/index.ts';
 import { complaintOf, TWIN, withEvents } from './jobs.ts';
 
 const listed = (bench: Bench) => nextChecks(bench, summarise(bench)).next;
@@ -26,7 +26,9 @@ describe('a check that cannot be made', () => {
 
   it('leaves what asks less of the engine, and takes what asks more', () => {
     const after = withEvents(bench, notReached('half-speed'));
-    for (const { condition } of listed(after)) expect(['half-speed', 'full-speed', 'loaded']).not.toContain(condition);
+    // With a tester on, the attempt itself shows what is asked: it needs only that the engine starts.
+    for (const { check, condition } of listed(after).filter(({ check }) => !findCheck(check)!.needsOnlyStart))
+      expect(['half-speed', 'full-speed', 'loaded'], check).not.toContain(condition);
     expect(listed(after).some(({ condition }) => condition === 'idle')).toBe(true);
   });
 

@@ -111,10 +111,10 @@ function workedOut(engine: EngineWords, interactions: readonly Interaction[]): E
       ...(single
         ? []
         : checks.filter((c) => c.check.asksSide !== null).map((c) => pointedVariable(c, seen, byKey, cylinders))),
-      symptomVariable(COMPLAINT, causes, byKey, interactions),
+      symptomVariable(COMPLAINT, causes, byKey, interactions, cylinders),
       troubleVariable(causes),
-      impliedVariable(IMPLIED_CRANKS, causes, byKey, ['crank'], noCrank),
-      impliedVariable(IMPLIED_RUNS, causes, byKey, ['crank', 'run'], { ...noCrank, nostart: 1 }),
+      impliedVariable(IMPLIED_CRANKS, causes, byKey, ['crank'], noCrank, cylinders),
+      impliedVariable(IMPLIED_RUNS, causes, byKey, ['crank', 'run'], { ...noCrank, nostart: 1 }, cylinders),
     ],
   };
 }

@@ -1,12 +1,13 @@
 import type { CheckDefinition, CheckPart } from '../../checks/index.ts';
-import type { EngineWords } from '../../engine/index.ts';
+import { cylindersOf, type EngineWords } from '../../engine/index.ts';
 import { type Effect, holds, type Interaction } from '../../faults/index.ts';
 import { type ByFailure, FAILURE_IDS } from '../../machine/failures.ts';
 import { cumulativeOf, noisyMax, type OutcomeChances } from '../combine.ts';
-import type { At, SpecVariable } from '../spec.ts';
+import { type At, allOut, type SpecVariable } from '../spec.ts';
 import { acts, failureLevels, isOverBy, placeOf, runningAt, seenBy, showsToday, touching, waysOf } from './acting.ts';
 import { cureVariable } from './cureVariable.ts';
 import type { CauseInstance, CheckInstance } from './instances.ts';
+import { noneAlive } from './noneAlive.ts';
 import { complaintChance, SHOWS_AGAIN, symptomVariable } from './symptomVariable.ts';
 
 /** Chances through failures: each level of each failure, as the check shows it. */
@@ -69,6 +70,10 @@ function chancesOf(
   return found && isOverBy(found.when, at) ? {} : (found?.outcomes ?? null);
 }
 
+/** What shows with nothing of the catalogue behind it. */
+const leakOf = (check: CheckDefinition, { adjusted }: At): OutcomeChances =>
+  (adjusted && check.leakOnceAdjusted) || check.leak;
+
 export function checkVariable(
   { key, check, cylinder }: CheckInstance,
   causes: readonly CauseInstance[],
@@ -76,7 +81,7 @@ export function checkVariable(
   engine: EngineWords,
   interactions: readonly Interaction[],
 ): SpecVariable {
-  if (check.takesSymptoms) return symptomVariable(key, causes, byKey, interactions);
+  if (check.takesSymptoms) return symptomVariable(key, causes, byKey, interactions, cylindersOf(engine));
   const parts = check.partsOf(engine);
   // A condition named in a case may be one the check is not usually made in.
   const ways = waysOf(check.states);
@@ -93,6 +98,15 @@ export function checkVariable(
   const pairs = interactions.filter((i) => i.check === check.id);
   const isTable = check.combine.kind === 'table';
   const orderOf = (part: CheckPart) => (check.combine.kind === 'dominance' ? check.combine.order : part.outcomes);
+  // No cylinder of a twin pulls: it shows as on an engine that does not start.
+  const shownDead = check.via.run?.nostart ?? check.viaOnSingle?.pull?.dead;
+  const dead = shownDead
+    ? noneAlive(
+        byKey,
+        cylindersOf(engine),
+        parts.map((part) => cumulativeOf(orderOf(part), shownDead)),
+      )
+    : null;
   return {
     ...shared,
     ...(isTable
@@ -105,7 +119,7 @@ export function checkVariable(
                 cumulativeOf(
                   orderOf(part),
                   cause === null
-                    ? check.leak
+                    ? leakOf(check, at)
                     : (chancesOf(byKey.get(cause)!, check, cylinderOfPart(part.id), part.id, at) ?? {}),
                 ),
               ),
@@ -114,6 +128,7 @@ export function checkVariable(
                 .filter((c) => c.id === one)
                 .flatMap((a) => causes.filter((c) => c.id === other).map((b) => [a.key, b.key] as const)),
             ),
+            ...(dead ? { together: dead } : {}),
           },
         }),
     touches: touching(causes, ways, (cause, at) =>
@@ -138,7 +153,14 @@ export function checkVariable(
           .filter((c) => c !== null);
         if (check.combine.kind === 'table') return ownTable(check, present, part, at);
         const order = orderOf(part);
-        const figures = noisyMax(order, [check.leak, ...joined.map((i) => i.outcomes), ...chances]);
+        const none = dead
+          ? allOut(
+              dead.groups,
+              active.map((cause) => dead.out(cause, at)),
+            )
+          : 0;
+        const together = Object.fromEntries(Object.entries(shownDead ?? {}).map(([o, chance]) => [o, none * chance]));
+        const figures = noisyMax(order, [leakOf(check, at), ...joined.map((i) => i.outcomes), ...chances, together]);
         return part.outcomes.map((o) => figures[order.indexOf(o)] ?? 0);
       }),
   };

@@ -1,13 +1,18 @@
 import type { CheckDefinition } from '../../checks/index.ts';
 import { cylindersOf, type EngineWords } from '../../engine/index.ts';
+import type { FailureId } from '../../machine/failures.ts';
 import { type At, atKey, type SpecVariable } from '../spec.ts';
 import { acts, failureLevels, touching, waysOf } from './acting.ts';
 import type { CauseInstance, CheckInstance } from './instances.ts';
 
+/** Failures of one cylinder each; the others are of the machine. */
+const OF_A_CYLINDER: readonly FailureId[] = ['pull', 'seal'];
+
 /** Chance that this cause makes that cylinder (or, for machine failures, the machine) fail. */
 function failing(cause: CauseInstance, check: CheckDefinition, target: number, at: At): number {
   if (check.combine.kind !== 'cure') return 0;
-  const levels = failureLevels(cause, check.combine.failure, target, at);
+  const { failure } = check.combine;
+  const levels = failureLevels(cause, failure, OF_A_CYLINDER.includes(failure) ? target : null, at);
   return levels ? Object.values(levels).reduce((sum, chance) => sum + chance, 0) : 0;
 }
 
@@ -89,7 +94,7 @@ export function cureVariable(
 ): Pick<SpecVariable, 'touches' | 'distribution'> {
   // That it does not crank or run is one failure of the machine, not one of each cylinder.
   const failure = check.combine.kind === 'cure' ? check.combine.failure : null;
-  const targets = failure === 'pull' || failure === 'seal' ? cylindersOf(engine) : [1];
+  const targets = failure !== null && OF_A_CYLINDER.includes(failure) ? cylindersOf(engine) : [1];
   // Rows are many and causes few: what each does is worked out once per state.
   const known = new Map<string, Float64Array>();
   const shareOf = (at: At) => (key: string) => {

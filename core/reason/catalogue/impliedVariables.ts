@@ -1,7 +1,8 @@
 import type { FailureId } from '../../machine/failures.ts';
-import type { At, SpecVariable } from '../spec.ts';
+import { type At, allOut, type SpecVariable } from '../spec.ts';
 import { ALL_STATES, failureLevels, showsToday, touching, waysOf } from './acting.ts';
 import { type CauseInstance, type CheckInstance, IMPLIED_TROUBLE } from './instances.ts';
+import { noneAlive } from './noneAlive.ts';
 
 /** A state of affairs that a check implies by having been made at all: it cranks, it runs. */
 /** What a finding on the whole machine points to. */
@@ -63,7 +64,11 @@ export function impliedVariable(
   byKey: ReadonlyMap<string, CauseInstance>,
   failures: readonly FailureId[],
   barring: Readonly<Record<string, number>>,
+  cylinders: readonly number[],
 ): SpecVariable {
+  // It cranks on dead cylinders as on others.
+  const dead = failures.includes('run') ? noneAlive(byKey, cylinders, [[0, 1]]) : null;
+  const leavesOut = (cause: string, at: At) => dead?.out(cause, at) ?? [];
   const prevents = (cause: CauseInstance, at: At) => {
     let chance = 0;
     for (const failure of failures) {
@@ -75,16 +80,27 @@ export function impliedVariable(
   return {
     key,
     parts: [{ id: '', outcomes: ['yes', 'no'] }],
-    touches: touching(causes, waysOf(ALL_STATES), (cause, at) => prevents(cause, at) > 0),
+    touches: touching(
+      causes,
+      waysOf(ALL_STATES),
+      (cause, at) => prevents(cause, at) > 0 || leavesOut(cause.key, at).some((chance) => chance > 0),
+    ),
     grossErrorChance: 0.01,
     showsToday: (cause) => showsToday(byKey.get(cause)!),
     maxima: {
       orders: [[0, 1]],
       pairs: [],
       cumulative: (cause, at) => [[cause === null ? 0.995 : 1 - prevents(byKey.get(cause)!, at), 1]],
+      ...(dead ? { together: dead } : {}),
     },
     distribution: (active, at) => {
-      const able = active.reduce((q, k) => q * (1 - prevents(byKey.get(k)!, at)), 0.995);
+      const none = dead
+        ? allOut(
+            dead.groups,
+            active.map((cause) => dead.out(cause, at)),
+          )
+        : 0;
+      const able = active.reduce((q, k) => q * (1 - prevents(byKey.get(k)!, at)), 0.995 * (1 - none));
       return [[able, 1 - able]];
     },
   };

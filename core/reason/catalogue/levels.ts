@@ -1,5 +1,5 @@
 import { findCheck } from '../../checks/index.ts';
-import type { FaultDefinition } from '../../faults/index.ts';
+import type { FaultDefinition, Slight } from '../../faults/index.ts';
 import type { FailureId } from '../../machine/failures.ts';
 
 /**
@@ -100,13 +100,19 @@ function byTime(fault: FaultDefinition, steady: readonly FaultLevel[]): readonly
   ];
 }
 
-const byDegree = (fault: FaultDefinition): readonly FaultLevel[] =>
-  hasLevels(fault)
-    ? [
-        { level: 'slight', share: SLIGHT, definition: at(fault, 0, SLIGHT) },
-        { level: 'bad', share: 1 - SLIGHT, definition: at(fault, SLIGHT, 1) },
-      ]
-    : [];
+const statedSlight = (fault: FaultDefinition, { share, ...own }: Slight): readonly FaultLevel[] => [
+  { level: 'slight', share, definition: { ...fault, ...own } },
+  { level: 'bad', share: 1 - share, definition: fault },
+];
+
+function byDegree(fault: FaultDefinition): readonly FaultLevel[] {
+  if (fault.slight) return statedSlight(fault, fault.slight);
+  if (!hasLevels(fault)) return [];
+  return [
+    { level: 'slight', share: SLIGHT, definition: at(fault, 0, SLIGHT) },
+    { level: 'bad', share: 1 - SLIGHT, definition: at(fault, SLIGHT, 1) },
+  ];
+}
 
 /** The levels of a fault; none where it comes to one thing. */
 export const levelsOf = (fault: FaultDefinition): readonly FaultLevel[] => byTime(fault, byDegree(fault));

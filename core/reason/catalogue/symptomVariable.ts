@@ -3,9 +3,10 @@ import { SYMPTOM_IDS, type Symptom } from '../../complaint/symptoms.ts';
 import { SEEN_LEAKS, SYMPTOM_LEAK, SYMPTOM_LEAKS, showsAs } from '../../complaint/told.ts';
 import type { Interaction } from '../../faults/index.ts';
 import { FAILURE_IDS } from '../../machine/failures.ts';
-import { type At, atKey, type SpecVariable } from '../spec.ts';
+import { type At, allOut, atKey, type SpecVariable } from '../spec.ts';
 import { failureLevels } from './acting.ts';
 import { type CauseInstance, COMPLAINT } from './instances.ts';
+import { noneAlive } from './noneAlive.ts';
 
 /** A run that would show it shows it with this chance. */
 export const SHOWS_AGAIN = 0.9;
@@ -41,7 +42,14 @@ export function symptomVariable(
   causes: readonly CauseInstance[],
   byKey: ReadonlyMap<string, CauseInstance>,
   interactions: readonly Interaction[],
+  cylinders: readonly number[],
 ): SpecVariable {
+  const notStarting = showsAs('run', 'nostart');
+  const dead = noneAlive(
+    byKey,
+    cylinders,
+    SYMPTOM_IDS.map((symptom) => [1 - (notStarting[symptom] ?? 0), 1]),
+  );
   const both = interactions.flatMap(({ faults: [one, other], symptoms }) =>
     symptoms
       ? causes
@@ -79,6 +87,7 @@ export function symptomVariable(
         return Array.from(quietOf(cause, at), (q) => [q, 1]);
       },
       pairs: both.map(({ pair }) => pair),
+      ...(dead ? { together: dead } : {}),
     },
     distribution: (active, at) => {
       const quiet = Float64Array.from(SYMPTOM_IDS, (symptom) => 1 - leakOf(symptom));
@@ -91,6 +100,15 @@ export function symptomVariable(
           SYMPTOM_IDS.forEach((symptom, k) => {
             quiet[k]! *= 1 - (symptoms[symptom] ?? 0);
           });
+      if (dead) {
+        const none = allOut(
+          dead.groups,
+          active.map((cause) => dead.out(cause, at)),
+        );
+        SYMPTOM_IDS.forEach((_, k) => {
+          quiet[k]! *= 1 - none * (1 - dead.cumulative[k]![0]!);
+        });
+      }
       return Array.from(quiet, (q) => [q, 1 - q]);
     },
   };
