@@ -1,13 +1,14 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { quantileSorted } from 'simple-statistics';
 import { random } from '../core/chance/random.ts';
-import { advance, type Bench, nextChecks, openBench, readCase, summarise } from '../core/index.ts';
+import { advance, type Bench, nextChecks, openBench, readCase, replayAll, summarise } from '../core/index.ts';
 import { injectFaults } from '../core/mower/injectFaults.ts';
 import { soundMower } from '../core/mower/machine.ts';
 import { turnOver } from '../core/mower/run.ts';
 import { setMass } from '../core/reason/asked.ts';
 import { initialBelief } from '../core/reason/belief.ts';
 import { bruteForce, groupsOf, setsOf } from '../tests/unit/bruteForce.ts';
+import { LONG_EVENTS, longJob } from './long-job.ts';
 
 /**
  * Times of the core over every step of every case file: opening a job, update (one more event and the ridge), one-step ranking; and one
@@ -46,6 +47,12 @@ for (let round = 0; round < ROUNDS; round++) {
     }
   }
 }
+/** Taking up a long record: belief and ridge after its last event. */
+const long: number[] = [];
+const longest = readCase(longJob(LONG_EVENTS));
+if (!longest.ok) throw new Error(JSON.stringify(longest.issues));
+for (let round = 0; round <= 4 * ROUNDS; round++)
+  timed(round > 0 ? long : null, () => summarise(replayAll(longest.value, longest.value.events)));
 const plain: number[] = [];
 const { network, belief } = largest!;
 timed(plain, () => bruteForce(network.spec, setsOf(network), [groupsOf(belief)]));
@@ -91,6 +98,7 @@ console.log(
     hypotheses: network.layout.places,
     leftOut,
     open: figures(open),
+    long: figures(long),
     update: figures(update),
     ranking: figures(ranking),
     cranked,

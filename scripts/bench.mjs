@@ -114,6 +114,37 @@ async function casesInWorker(address, fresh) {
   });
 }
 
+/** A job of 60 events taken up by the worker of the built page: one just started, and the same once more [ms]. */
+async function longJobInWorker(address) {
+  const { output } = await run(process.execPath, ['--import', 'tsx', under('scripts', 'long-job.ts')]);
+  const { events, ...head } = JSON.parse(output.trim().split('\n').at(-1));
+  return inChromium(async (page) => {
+    const started = page.waitForEvent('worker');
+    await page.goto(`${address}/jobs/job-heron-4-power`);
+    const script = (await started).url();
+    await page.goto(`${address}/rules`);
+    await page.addScriptTag({ path: under('node_modules', 'comlink', 'dist', 'umd', 'comlink.min.js') });
+    return page.evaluate(
+      async ({ script, head, events }) => {
+        const times = { started: [], again: [] };
+        for (let round = 0; round < 5; round++) {
+          const worker = new Worker(script);
+          const reasoner = globalThis.Comlink.wrap(worker);
+          for (const kind of ['started', 'again', 'again', 'again']) {
+            const began = performance.now();
+            await reasoner.open(head, events);
+            times[kind].push(performance.now() - began);
+            await new Promise((resolve) => setTimeout(resolve, 1500));
+          }
+          worker.terminate();
+        }
+        return times;
+      },
+      { script, head, events },
+    );
+  });
+}
+
 /** A job of its own, so that each starts from the same record. */
 async function newJob(page, address) {
   const id = `bench-job-${Date.now()}`;
@@ -203,13 +234,14 @@ const scriptSent = async (address) =>
 async function core() {
   const { code, output } = await run(process.execPath, ['--import', 'tsx', under('scripts', 'bench-core.ts')]);
   if (code !== 0) throw new Trouble(output, 'see the message above.');
-  const { faults, sets, hypotheses, leftOut, open, update, ranking, cranked, plain } = JSON.parse(
+  const { faults, sets, hypotheses, leftOut, open, long, update, ranking, cranked, plain } = JSON.parse(
     output.trim().split('\n').at(-1),
   );
   say(
     `a twin with the whole catalogue               ${faults} faults, ${sets} sets, ${hypotheses} hypotheses with their states; left out ${leftOut.toExponential(0)} of the mass`,
   );
   say(`opening a job, tables there, Node            median ${ms(open.median)}   p95 ${ms(open.p95)}`);
+  say(`opening a job of 60 events, Node             median ${ms(long.median)}   p95 ${ms(long.p95)}`);
   say(`one update by plain enumeration, Node        ${ms(plain.ms)} with ${plain.groups} groups of readings`);
   say(
     `update (event to belief and ridge), Node   median ${ms(update.median)}   p95 ${ms(update.p95)}   over ${update.n} steps`,
@@ -237,6 +269,17 @@ async function page(address) {
 }
 
 async function cases(address) {
+  const { started, again } = await longJobInWorker(address);
+  const median = (times) =>
+    ms(
+      quantile(
+        [...times].sort((a, b) => a - b),
+        0.5,
+      ),
+    );
+  say(
+    `opening a job of 60 events in the worker      just started ${median(started)}   once it has run ${median(again)}`,
+  );
   for (const fresh of [true, false]) {
     const { updates, plans } = await casesInWorker(address, fresh);
     say(

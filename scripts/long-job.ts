@@ -1,9 +1,13 @@
+import { pathToFileURL } from 'node:url';
 import { random } from '../core/chance/random.ts';
 import { CHECKS, cylindersOf, type EngineWords } from '../core/index.ts';
 import { injectFaults } from '../core/mower/injectFaults.ts';
 import { soundMower } from '../core/mower/machine.ts';
 import { simulateCheck } from '../core/mower/simulateCheck.ts';
 import { viewOf } from '../core/mower/tell.ts';
+
+/** As many events as a job comes to that will not be found. */
+export const LONG_EVENTS = 60;
 
 /** A twin brought in with two things wrong, and one of them found. */
 const ENGINE: EngineWords = {
@@ -47,3 +51,6 @@ export function longJob(events: number) {
     events: [...read.slice(0, half), repair, ...read.slice(half, events - 1)],
   };
 }
+
+// Asked for as a file, it is printed.
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) console.log(JSON.stringify(longJob(LONG_EVENTS)));
