@@ -78,13 +78,14 @@ export function advance(bench: Bench, event: JobEvent): Bench {
 
 /** A record put to a bench with nothing but the complaint; the sets of three that it asks for anywhere are put in at the end, all at once. */
 function replayed(start: Bench, standing: readonly (JobEvent | null)[]): Bench {
-  const triples = new Map<string, Triple>();
+  const heard = new Set<number>();
+  const triples: Triple[] = [];
   let bench = start;
   for (const event of standing) {
     bench = applied(bench, event);
-    for (const triple of askedTriples(bench.network, bench.belief)) triples.set(triple.join(), triple);
+    triples.push(...askedTriples(bench.network, bench.belief, heard));
   }
-  return triples.size === 0 ? bench : expandedBy(bench, [...triples.values()]);
+  return triples.length === 0 ? bench : expandedBy(bench, triples);
 }
 
 /** One standing event put to the bench; the hypotheses are expanded by the sets of three that it asks for. */

@@ -12,9 +12,14 @@ const HEARD_PER_READING = 6;
 /**
  * Sets of three that the record asks for: three decisive abnormal readings, each explained by one of the three faults and by
  * neither of the others. Anything less is explained by two.
+ * @param heardBefore faults that were heard together before, which are passed over; those heard now are added
  * @returns ascending index triples, not yet in the space
  */
-export function askedTriples(network: Network, belief: Belief): [number, number, number][] {
+export function askedTriples(
+  network: Network,
+  belief: Belief,
+  heardBefore: Set<number> = new Set(),
+): [number, number, number][] {
   const { space, levels } = network;
   const found = [...belief.likelihoods]
     .map(([key, likelihood]) => explainedBy(network, belief, key, likelihood))
@@ -27,7 +32,7 @@ export function askedTriples(network: Network, belief: Belief): [number, number,
     ...reading,
     heard: [...reading.faults].sort((a, b) => likely.get(b)! - likely.get(a)!).slice(0, HEARD_PER_READING),
   }));
-  const wanted = new Map<string, [number, number, number]>();
+  const wanted: [number, number, number][] = [];
   for (let x = 0; x < readings.length; x++) {
     for (let y = x + 1; y < readings.length; y++) {
       for (let z = y + 1; z < readings.length; z++) {
@@ -38,10 +43,13 @@ export function askedTriples(network: Network, belief: Belief): [number, number,
             if (one.explains[b] || three.explains[b]) continue;
             for (const c of three.heard) {
               if (one.explains[c] || two.explains[c]) continue;
+              const together = codeOf(a, b, c, space.faults);
+              if (heardBefore.has(together)) continue;
+              heardBefore.add(together);
               // As bad as they may be, each.
               for (const combination of combinationsOf([a, b, c].map((fault) => levels[fault]!))) {
                 const set = combination.sort((m, n) => m - n) as [number, number, number];
-                if (space.indexOf(set) < 0) wanted.set(set.join(), set);
+                if (space.indexOf(set) < 0) wanted.push(set);
               }
             }
           }
@@ -49,7 +57,14 @@ export function askedTriples(network: Network, belief: Belief): [number, number,
       }
     }
   }
-  return [...wanted.values()];
+  return wanted;
+}
+
+/** One number for three faults, in whatever order. */
+function codeOf(a: number, b: number, c: number, faults: number): number {
+  const low = Math.min(a, b, c);
+  const high = Math.max(a, b, c);
+  return (low * faults + (a + b + c - low - high)) * faults + high;
 }
 
 /**
