@@ -14,5 +14,4 @@ export const airExhaust = defineCheck({
   hazards: ['hot-exhaust'],
   outcomes: outcomes({ free: 'Free', blocked: 'Blocked' }),
   combine: { kind: 'ordered' },
-  leak: { blocked: 0.0005 },
 });

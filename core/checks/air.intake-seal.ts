@@ -15,5 +15,4 @@ export const airIntakeSeal = defineCheck({
   cannotClear: ['a seal that opens only hot'],
   outcomes: outcomes({ sealed: 'Sealed', leaks: 'Leaks' }),
   combine: { kind: 'ordered' },
-  leak: { leaks: 0.015 },
 });

@@ -38,8 +38,6 @@ export const balanceCutOut = defineCheck({
   outcomes: outcomes({ pulls: 'Pulls', weak: 'Weak', dead: 'Does nothing' }),
   combine: { kind: 'ordered' },
   appliesTo: (engine) => engine.cylinders > 1,
-  leak: { weak: 0.04, dead: 0.005 },
-  via: { pull: { dead: { dead: 0.93, weak: 0.05 }, weak: { weak: 0.75, dead: 0.06 } } },
   fields: {
     before: numberField('Before', 'speed', [300, 6000], ['rpm', 'rpm'], { required: true }),
     after: numberField('After', 'speed', [0, 6000], ['rpm', 'rpm'], { required: true }),

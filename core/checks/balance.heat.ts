@@ -37,9 +37,6 @@ export const balanceHeat = defineCheck({
   appliesTo: (engine) => engine.cylinders > 1,
   // The same exhaust read twice, a shiny pipe, a shroud in the way: easier to get wrong than a meter [P].
   grossErrorChance: 0.06,
-  leak: { cooler: 0.04, cold: 0.004 },
-  // A dead cylinder stays far below its twin; that both read alike is next to impossible [P].
-  via: { pull: { dead: { cold: 0.95, cooler: 0.049 }, weak: { cooler: 0.85, cold: 0.03 } } },
   each: numberField('Exhaust or head', 'temperature', [-40, 900], ['degC', 'degF'], { required: true }),
   fields: { ambient: numberField('Ambient', 'temperature', [-40, 60], ['degC', 'degF']) },
   accuracy: THERMOMETER,

@@ -19,9 +19,4 @@ export const balanceRhythm = defineCheck({
   outcomes: outcomes({ even: 'Even', 'one-weak': 'One weaker', 'one-dead': 'One missing', irregular: 'No order' }),
   combine: { kind: 'dominance', order: ['even', 'one-weak', 'one-dead', 'irregular'] },
   appliesTo: (engine) => engine.cylinders > 1,
-  via: {
-    pull: { dead: { 'one-dead': 0.65, 'one-weak': 0.2, irregular: 0.05 }, weak: { 'one-weak': 0.55, irregular: 0.15 } },
-    fuel: { lean: { irregular: 0.3 }, rich: { irregular: 0.15 } },
-  },
-  leak: { 'one-weak': 0.15, 'one-dead': 0.02, irregular: 0.03 },
 });

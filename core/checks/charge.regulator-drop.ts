@@ -12,7 +12,6 @@ export const chargeRegulatorDrop = defineAtMost({
   needs: ['multimeter'],
   hazards: ['carbon-monoxide', 'battery'],
   cannotClear: ['the regulator itself'],
-  leak: { high: 0.03 },
   dimension: 'voltage',
   max: 14,
   unit: 'V',

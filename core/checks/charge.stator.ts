@@ -29,7 +29,6 @@ export const chargeStator = defineCheck({
   cannotClear: ['a stator that fails hot, or under load'],
   outcomes: outcomes({ ok: 'Makes its volts', low: 'Too low' }),
   combine: { kind: 'ordered' },
-  leak: { low: 0.01 },
   fields: { value: numberField('Volts AC', 'voltage', [0, 200], ['V', 'V'], { required: true }) },
   accuracy: AC_METER,
   assess: (reading, { figures }) => {

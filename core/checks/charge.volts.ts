@@ -21,7 +21,6 @@ export const chargeVolts = defineCheck({
   outcomes: outcomes({ ok: 'Charges', low: 'Too low', high: 'Too high' }),
   handsBack: { rank: 2, condition: 'full-speed', temperature: null },
   combine: { kind: 'dominance', order: ['ok', 'low', 'high'] },
-  leak: { low: 0.02, high: 0.005 },
   fields: { value: numberField('Volts', 'voltage', [0, 40], ['V', 'V'], { required: true }) },
   accuracy: VOLTMETER,
   assess: (reading, { rules }) => {

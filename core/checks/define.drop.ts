@@ -37,7 +37,6 @@ export function defineDrop<const Id extends string>(spec: {
     outcomes: outcomes({ ok: 'Drop small', high: 'Drop too high' }),
     impliesState: false,
     combine: { kind: 'ordered' },
-    leak: { high: 0.02 },
     fields: {
       value: numberField('Volts', 'voltage', [0, 14], ['V', 'V'], { required: true }),
       current: numberField('Cranking current', 'current', [1, 1000], ['A', 'A']),

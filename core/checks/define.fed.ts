@@ -20,7 +20,6 @@ export function defineFed<const Id extends string, const State extends RunningSt
   spec: Frame & {
     readonly id: Id;
     readonly states: readonly State[];
-    readonly leak: { readonly absent: number };
     /** Least volts of a wire that is fed, with the battery's own where they were read [V]. */
     readonly atLeast: (rules: Rules, postVolts: number | null) => Limit;
     /** How far sound feeds scatter about that limit [V]. */

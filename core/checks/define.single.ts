@@ -22,7 +22,6 @@ export function defineAtMost<const Id extends string, const State extends Runnin
   spec: Frame & {
     readonly id: Id;
     readonly states: readonly State[];
-    readonly leak: { readonly high: number };
     readonly needs: readonly string[];
     readonly dimension: 'voltage' | 'current';
     readonly max: number;

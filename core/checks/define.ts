@@ -24,18 +24,7 @@ export function defineCheck<
 >(
   spec: CheckSpec<Id, Outcomes, State, F, Place, PlaceOutcome, Order> & WholeOrder<Outcomes, Order>,
 ): Check<Id, Outcomes, State, F, Place, PlaceOutcome> {
-  const {
-    assess: own,
-    place: placed,
-    partsOf,
-    fields,
-    leak,
-    leakOnceAdjusted,
-    via,
-    viaOnSingle,
-    foundByEye = false,
-    ...rest
-  } = spec;
+  const { assess: own, place: placed, partsOf, fields, foundByEye = false, ...rest } = spec;
   const judge = own as CheckDefinition['assess'] | undefined;
   const place = placed as ((assessed: Assessment, reading: Reading, context: AssessContext) => Assessment) | undefined;
   const whole = (): readonly CheckPart[] => [{ id: '', outcomes: spec.outcomes.map((o) => o.id) }];
@@ -52,7 +41,6 @@ export function defineCheck<
     each: null,
     impliesState: true,
     viaComplaint: null,
-    worsens: [],
     grossErrorChance: foundByEye ? SEEN_ERROR_CHANCE : USUAL_ERROR_CHANCE,
     errorReadsNormal: foundByEye ? SEEN_READS_NORMAL : USUALLY_READS_NORMAL,
     foundByEye,
@@ -75,10 +63,6 @@ export function defineCheck<
     proposed: true,
     ...rest,
     fields: (fields ?? {}) as F,
-    leak: chances(leak),
-    leakOnceAdjusted: leakOnceAdjusted ? chances(leakOnceAdjusted) : null,
-    via: (via ?? {}) as CheckDefinition['via'],
-    viaOnSingle: (viaOnSingle ?? null) as CheckDefinition['viaOnSingle'],
     partsOf: (partsOf ?? whole) as (engine: EngineWords) => readonly CheckPart<Place, PlaceOutcome>[],
     assess: (reading, context) => {
       const found = judged(reading, context);
@@ -100,6 +84,3 @@ export function defineCheck<
     return plainOutcome(spec.outcomes, reading.outcome);
   }
 }
-
-export const chances = (stated: Readonly<Record<string, number | undefined>> = {}) =>
-  Object.fromEntries(Object.entries(stated).filter((entry): entry is [string, number] => entry[1] !== undefined));

@@ -1,6 +1,6 @@
 import type { Symptom } from '../complaint/symptoms.ts';
 import type { EngineWords, RunningState, Temperature } from '../engine/index.ts';
-import type { ByFailure, FailureId } from '../machine/failures.ts';
+import type { FailureId } from '../machine/failures.ts';
 import type { PartId, System } from '../machine/parts.ts';
 import type { CautionId } from '../safety/cautions.ts';
 import type { AccessId } from './access.ts';
@@ -97,18 +97,8 @@ export interface CheckDefinition {
   readonly each: NumberField | null;
   /** Made while cranking or running, it shows that the engine cranks or runs. Checks of the cranking circuit do not. */
   readonly impliesState: boolean;
-  /** Chance of each abnormal outcome with no fault in the catalogue behind it. */
-  readonly leak: Readonly<Record<string, number>>;
-  /** The same right after what it measures was set; left out where setting it makes no difference. */
-  readonly leakOnceAdjusted: Readonly<Record<string, number>> | null;
-  /** How failures show in this check, by level of the failure. */
-  readonly via: ByFailure<Readonly<Record<string, number>>>;
-  /** What it shows of a fault that grows worse, from the slightest to the worst; none where how bad a fault is does not decide it. */
-  readonly worsens: readonly string[];
   /** Outcome that means: what it was complained of shows. Worked out from the symptoms of whatever states no effect of its own. */
   readonly viaComplaint: string | null;
-  /** The same on a single, where it differs: there is no other side to go on with. */
-  readonly viaOnSingle: CheckDefinition['via'] | null;
   /** Chance that a reading says nothing at all. */
   readonly grossErrorChance: number;
   /** Of gross errors, the share that say all is normal: what is there is overlooked more often than what is not there is seen. */

@@ -17,5 +17,4 @@ export const fuelBowlLook = defineCheck({
   cannotClear: ['the jets above it'],
   outcomes: outcomes({ clean: 'Clean', debris: 'Dirt', water: 'Water', varnish: 'Varnish' }),
   combine: { kind: 'dominance', order: ['clean', 'debris', 'varnish', 'water'] },
-  leak: { debris: 0.1, water: 0.01, varnish: 0.04 },
 });

@@ -16,5 +16,4 @@ export const fuelBowlSealLook = defineCheck({
   hazards: ['open-fuel'],
   outcomes: outcomes({ ok: 'Sound', swollen: 'Swollen', wrong: 'Wrong one', missing: 'Missing' }),
   combine: { kind: 'dominance', order: ['ok', 'swollen', 'wrong', 'missing'] },
-  leak: { swollen: 0.04, wrong: 0.005, missing: 0.001 },
 });

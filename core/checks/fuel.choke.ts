@@ -19,5 +19,4 @@ export const fuelChoke = defineCheck({
     'stuck-closed': 'Stays shut',
   }),
   combine: { kind: 'dominance', order: ['opens-and-closes', 'stuck-open', 'stuck-closed'] },
-  leak: { 'stuck-open': 0.02, 'stuck-closed': 0.001 },
 });

@@ -17,5 +17,4 @@ export const fuelFilter = defineCheck({
   cannotClear: ['fine dirt that passed it'],
   outcomes: outcomes({ clean: 'Clean', restricted: 'Restricted' }),
   combine: { kind: 'ordered' },
-  leak: { restricted: 0.08 },
 });

@@ -16,5 +16,4 @@ export const fuelFloat = defineCheck({
   hazards: ['open-fuel'],
   outcomes: outcomes({ ok: 'Sound', 'level-off': 'Level off', sticks: 'Sticks', sunk: 'Takes in fuel' }),
   combine: { kind: 'dominance', order: ['ok', 'level-off', 'sticks', 'sunk'] },
-  leak: { 'level-off': 0.04, sticks: 0.01, sunk: 0.004 },
 });

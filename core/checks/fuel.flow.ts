@@ -38,7 +38,6 @@ export const fuelFlow = defineCheck({
   outcomes: outcomes({ ample: 'Ample', weak: 'Weak', none: 'None' }),
   combine: { kind: 'ordered' },
   impliesState: false,
-  leak: { weak: 0.04, none: 0.004 },
   fields: {
     volume: numberField('Volume', 'volume', [0, 0.01], ['ml', 'ml'], { required: true }),
     time: numberField('In', 'time', [1, 3600], ['s', 's'], { required: true }),

@@ -16,5 +16,4 @@ export const fuelGovernorLink = defineCheck({
   cannotClear: ['the governor inside'],
   outcomes: outcomes({ ok: 'On and free', binding: 'Binds', off: 'Off or in the wrong hole' }),
   combine: { kind: 'dominance', order: ['ok', 'binding', 'off'] },
-  leak: { binding: 0.01, off: 0.003 },
 });

@@ -17,5 +17,4 @@ export const fuelInletScreen = defineCheck({
   cannotClear: ['what already passed it into needle and jets'],
   outcomes: outcomes({ clean: 'Clean', 'none-fitted': 'None fitted', blocked: 'Blocked' }),
   combine: { kind: 'dominance', order: ['clean', 'none-fitted', 'blocked'] },
-  leak: { 'none-fitted': 0.4, blocked: 0.01 },
 });

@@ -16,5 +16,4 @@ export const fuelJetSeals = defineCheck({
   hazards: ['open-fuel'],
   outcomes: outcomes({ ok: 'Sound', hardened: 'Hardened', swollen: 'Swollen' }),
   combine: { kind: 'dominance', order: ['ok', 'hardened', 'swollen'] },
-  leak: { hardened: 0.02, swollen: 0.01 },
 });

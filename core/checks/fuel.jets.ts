@@ -27,5 +27,4 @@ export const fuelJets = defineCheck({
     kind: 'dominance',
     order: ['clear', 'idle-blocked', 'one-barrel-blocked', 'emulsion-blocked', 'main-blocked'],
   },
-  leak: { 'idle-blocked': 0.01, 'one-barrel-blocked': 0.003, 'emulsion-blocked': 0.004, 'main-blocked': 0.005 },
 });

@@ -17,5 +17,4 @@ export const fuelLineLook = defineCheck({
   cannotClear: ['a line that closes only warm or under suction'],
   outcomes: outcomes({ ok: 'Sound', kinked: 'Kinked', cracked: 'Cracked', collapsed: 'Collapsed' }),
   combine: { kind: 'dominance', order: ['ok', 'kinked', 'cracked', 'collapsed'] },
-  leak: { kinked: 0.01, cracked: 0.03, collapsed: 0.005 },
 });

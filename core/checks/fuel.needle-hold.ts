@@ -25,7 +25,6 @@ export const fuelNeedleHold = defineCheck({
   cannotClear: ['a needle that leaks after hours, or with the next crumb of dirt'],
   outcomes: outcomes({ holds: 'Holds', 'leaks-down': 'Leaks down', 'no-hold': 'Does not hold' }),
   combine: { kind: 'ordered' },
-  leak: { 'leaks-down': 0.04, 'no-hold': 0.005 },
   fields: {
     start: numberField('Start', 'pressure', [1000, 200_000], ['kPa', 'psi'], { required: true }),
     end: numberField('End', 'pressure', [0, 200_000], ['kPa', 'psi'], { required: true }),

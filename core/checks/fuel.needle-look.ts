@@ -17,5 +17,4 @@ export const fuelNeedleLook = defineCheck({
   cannotClear: ['a leak too fine to see: let it hold pressure'],
   outcomes: outcomes({ ok: 'Sound', 'dirt-on-seat': 'Dirt on the seat', hardened: 'Hardened', grooved: 'Grooved' }),
   combine: { kind: 'dominance', order: ['ok', 'dirt-on-seat', 'hardened', 'grooved'] },
-  leak: { 'dirt-on-seat': 0.04, hardened: 0.03, grooved: 0.03 },
 });

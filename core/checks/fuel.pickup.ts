@@ -17,5 +17,4 @@ export const fuelPickup = defineCheck({
   cannotClear: ['a leaf that swims back: look again after a run'],
   outcomes: outcomes({ clear: 'Clear', blocked: 'Blocked' }),
   combine: { kind: 'ordered' },
-  leak: { blocked: 0.01 },
 });

@@ -23,5 +23,4 @@ export const fuelPump = defineCheck({
   combine: { kind: 'dominance', order: ['pulses-strong', 'weak', 'none', 'fuel-in-pulse-line'] },
   impliesState: false,
   appliesTo: (engine) => engine.fuelFeed !== 'gravity',
-  leak: { weak: 0.03, none: 0.004, 'fuel-in-pulse-line': 0.003 },
 });

@@ -16,5 +16,4 @@ export const fuelSolenoidClick = defineCheck({
   outcomes: outcomes({ clicks: 'Clicks', silent: 'Silent' }),
   combine: { kind: 'ordered' },
   impliesState: false,
-  leak: { silent: 0.01 },
 });

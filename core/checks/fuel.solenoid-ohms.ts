@@ -19,7 +19,6 @@ export const fuelSolenoidOhms = defineCheck({
   cannotClear: ['the plunger, and the jet behind it'],
   outcomes: outcomes({ ok: 'In range', shorted: 'Shorted', open: 'Open' }),
   combine: { kind: 'dominance', order: ['ok', 'shorted', 'open'] },
-  leak: { shorted: 0.004, open: 0.004 },
   fields: {
     value: numberField('Resistance', 'resistance', [0, 1e6], ['ohm', 'ohm'], { required: true, openLoop: true }),
   },

@@ -16,5 +16,4 @@ export const fuelSolenoidPlunger = defineCheck({
   cannotClear: ['how it moves hot'],
   outcomes: outcomes({ free: 'Free', sticky: 'Sticky', 'stuck-open': 'Stuck in', 'stuck-shut': 'Stuck out' }),
   combine: { kind: 'dominance', order: ['free', 'sticky', 'stuck-open', 'stuck-shut'] },
-  leak: { sticky: 0.03, 'stuck-shut': 0.001, 'stuck-open': 0.001 },
 });

@@ -17,5 +17,4 @@ export const lookAirFilter = defineCheck({
   cannotClear: ['dirt that went past it before it was changed'],
   outcomes: outcomes({ clean: 'Clean', dirty: 'Dirty', blocked: 'Blocked', 'housing-broken': 'Housing broken' }),
   combine: { kind: 'dominance', order: ['clean', 'dirty', 'blocked', 'housing-broken'] },
-  leak: { dirty: 0.15, blocked: 0.01, 'housing-broken': 0.01 },
 });

@@ -17,5 +17,4 @@ export const lookCooling = defineCheck({
   cannotClear: ['heat that comes from lean running or late spark'],
   outcomes: outcomes({ clean: 'Clean', packed: 'Packed' }),
   combine: { kind: 'ordered' },
-  leak: { packed: 0.1 },
 });

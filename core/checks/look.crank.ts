@@ -32,24 +32,4 @@ export const lookCrank = defineCheck({
     kind: 'dominance',
     order: ['normal', 'slow', 'kicks-back', 'spins-fast', 'spins-free', 'stops-dead', 'click-only', 'silent'],
   },
-  leak: {
-    slow: 0.03,
-    'click-only': 0.004,
-    silent: 0.004,
-    'stops-dead': 0.002,
-    'kicks-back': 0.002,
-    'spins-free': 0.001,
-    'spins-fast': 0.001,
-  },
-  via: {
-    crank: {
-      slow: { slow: 0.95 },
-      click: { 'click-only': 0.96 },
-      silent: { silent: 0.97 },
-      stops: { 'stops-dead': 0.95 },
-      free: { 'spins-free': 0.96 },
-      kick: { 'kicks-back': 0.9 },
-      fast: { 'spins-fast': 0.7 },
-    },
-  },
 });

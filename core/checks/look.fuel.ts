@@ -22,5 +22,4 @@ export const lookFuel = defineCheck({
     empty: 'Empty',
   }),
   combine: { kind: 'dominance', order: ['fresh', 'stale', 'water', 'tap-shut', 'empty'] },
-  leak: { stale: 0.02, water: 0.004, 'tap-shut': 0.004, empty: 0.01 },
 });

@@ -27,7 +27,6 @@ export const lookOil = defineCheck({
   // Nothing runs under load before the dipstick was read.
   handsBack: { rank: 0, condition: 'key-off', temperature: null },
   combine: { kind: 'dominance', order: ['ok', 'low', 'overfull-clean', 'milky', 'overfull-fuel'] },
-  leak: { low: 0.05, 'overfull-clean': 0.02, 'overfull-fuel': 0.004, milky: 0.003 },
   fields: { drainedLitres: numberField('Drained', 'volume', [0, 0.02], ['l', 'l']) },
   assess: (reading, { figures }) => {
     const plain = plainOutcome(OUTCOMES, reading.outcome);

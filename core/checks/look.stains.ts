@@ -17,5 +17,4 @@ export const lookStains = defineCheck({
   cannotClear: ['a leak that needs hours, or pressure, to show'],
   outcomes: outcomes({ dry: 'Dry', 'fuel-at-carb': 'Fuel at the carburettor', 'oil-at-head': 'Oil at a head edge' }),
   combine: { kind: 'dominance', order: ['dry', 'oil-at-head', 'fuel-at-carb'] },
-  leak: { 'fuel-at-carb': 0.03, 'oil-at-head': 0.06 },
 });

@@ -34,7 +34,6 @@ export const lookWiring = defineCheck({
   }),
   combine: { kind: 'parts' },
   partsOf: (engine: EngineWords) => placesOf(engine).map((id) => ({ id, outcomes: ['ok', 'damaged'] as const })),
-  leak: { damaged: 0.01 },
   // Judged by the place: the plain outcome alone says nothing of where.
   asksWhere: true,
   place: (_, reading, { engine }) => {

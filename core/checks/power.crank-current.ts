@@ -21,11 +21,9 @@ export const powerCrankCurrent = defineCheck({
   hazards: ['stops-dead', 'battery'],
   cannotClear: ['which cylinder, without a trace'],
   mayOnlyMean: ['a locked or tight engine pulling down a good starter, where it is high'],
-  via: { crank: { silent: { low: 0.95 }, free: { low: 0.6 } } },
   outcomes: outcomes({ normal: 'Normal', low: 'Low', high: 'High', locked: 'As if locked' }),
   combine: { kind: 'dominance', order: ['normal', 'low', 'high', 'locked'] },
   impliesState: false,
-  leak: { low: 0.02, high: 0.06, locked: 0.004 },
   fields: { value: numberField('Current', 'current', [0, 1500], ['A', 'A'], { required: true }) },
   accuracy: CLAMP,
   assess: (reading, { rules }) => {

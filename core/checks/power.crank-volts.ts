@@ -22,8 +22,6 @@ export const powerCrankVolts = defineCheck({
   hazards: ['battery', 'stops-dead'],
   cannotClear: ['a cable or joint: high volts here with a lazy starter mean the drop is downstream'],
   mayOnlyMean: ['a locked or tight engine pulling down a good battery'],
-  // Where nothing is drawn, nothing sags.
-  via: { crank: { silent: { 'stays-high': 0.9 }, free: { 'stays-high': 0.6 } } },
   outcomes: outcomes({
     holds: 'Holds',
     'stays-high': 'Stays high, starter lazy',
@@ -32,7 +30,6 @@ export const powerCrankVolts = defineCheck({
   }),
   impliesState: false,
   combine: { kind: 'dominance', order: ['holds', 'stays-high', 'sags', 'collapses'] },
-  leak: { sags: 0.03, collapses: 0.004, 'stays-high': 0.02 },
   fields: {
     value: numberField('Steady volts', 'voltage', [0, 16], ['V', 'V'], { required: true }),
     rpm: numberField('Cranking speed', 'speed', [0, 2000], ['rpm', 'rpm']),

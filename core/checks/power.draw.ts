@@ -14,7 +14,6 @@ export const powerDraw = defineAtMost({
   cannotClear: ['a draw that comes and goes', 'a battery that loses its charge inside'],
   // What emptied a battery that had to be charged or replaced.
   handsBack: { rank: 7, condition: 'key-off', temperature: null, after: 'battery' },
-  leak: { high: 0.002 },
   dimension: 'current',
   max: 20,
   unit: 'mA',

@@ -16,5 +16,4 @@ export const powerFuse = defineCheck({
   cannotClear: ['what blew it: a new fuse that blows again is a finding'],
   outcomes: outcomes({ ok: 'Whole', corroded: 'Corroded holder', blown: 'Blown' }),
   combine: { kind: 'ordered' },
-  leak: { corroded: 0.02, blown: 0.001 },
 });

@@ -16,5 +16,4 @@ export const powerInterlocks = defineCheck({
   cannotClear: ['a switch that opens only when the seat rocks', 'wires between switch and module'],
   outcomes: outcomes({ ok: 'All close', open: 'One stays open' }),
   combine: { kind: 'ordered' },
-  leak: { open: 0.01 },
 });

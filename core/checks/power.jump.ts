@@ -23,6 +23,5 @@ export const powerJump = defineCheck({
     cures: [{ outcome: 'cures', of: 'any' }],
     reliability: 0.88,
   },
-  leak: { cures: 0.02 },
   impliesState: false,
 });

@@ -20,7 +20,6 @@ export const powerLoad = defineCheck({
   cannotClear: ['the posts and cables behind its clamps', 'anything, on a battery that is not charged'],
   outcomes: outcomes({ holds: 'Holds', sags: 'Sags' }),
   combine: { kind: 'ordered' },
-  leak: { sags: 0.03 },
   fields: {
     value: numberField('Volts after 15 s', 'voltage', [0, 15], ['V', 'V'], { required: true }),
     temperature: numberField('Battery temperature', 'temperature', [-30, 60], ['degC', 'degF']),

@@ -17,5 +17,4 @@ export const powerRelay = defineCheck({
   outcomes: outcomes({ clicks: 'Clicks', silent: 'Silent' }),
   combine: { kind: 'ordered' },
   impliesState: false,
-  leak: { silent: 0.005 },
 });

@@ -24,7 +24,6 @@ export const powerRestVolts = defineCheck({
   outcomes: outcomes({ full: 'Charged', low: 'Low', flat: 'Flat', 'cell-gone': 'One cell gone' }),
   tellsCharge: true,
   combine: { kind: 'ordered' },
-  leak: { low: 0.08, flat: 0.01, 'cell-gone': 0.002 },
   fields: {
     value: numberField('Volts', 'voltage', [0, 20], ['V', 'V'], { required: true }),
     restedMinutes: numberField('Rested', 'time', [0, 30 * 86400], ['min', 'min']),

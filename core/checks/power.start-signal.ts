@@ -14,7 +14,6 @@ export const powerStartSignal = defineFed({
   hazards: ['stops-dead', 'interlocks'],
   cannotClear: ['what lies before or behind the tap'],
   mayOnlyMean: ['key, interlock, fuse or wire: where along the line was it measured?'],
-  leak: { absent: 0.01 },
   atLeast: (rules) => limitOf('at least', rules, 'signalVolts'),
   spread: () => 0.15,
   points: ['the line before the tap'],

@@ -22,5 +22,4 @@ export const powerStarterDirect = defineCheck({
   }),
   impliesState: false,
   combine: { kind: 'dominance', order: ['spins-strong', 'spins-weak', 'spins-no-engage', 'dead'] },
-  leak: { 'spins-weak': 0.02, dead: 0.004, 'spins-no-engage': 0.003 },
 });

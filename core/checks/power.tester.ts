@@ -24,7 +24,6 @@ export const powerTester = defineCheck({
   outcomes: outcomes({ good: 'Good', worn: 'Worn', bad: 'Bad' }),
   asksCharged: true,
   combine: { kind: 'ordered' },
-  leak: { worn: 0.03, bad: 0.005 },
   fields: {
     measuredCca: numberField('Measured CCA', 'current', [0, 2000], ['A', 'A']),
     ratedCca: numberField('Rated CCA', 'current', [30, 2000], ['A', 'A']),

@@ -16,5 +16,4 @@ export const runLeakWatch = defineCheck({
   outcomes: outcomes({ dry: 'Dry', wet: 'Wet' }),
   handsBack: { rank: 3, condition: 'key-off', temperature: null },
   combine: { kind: 'ordered' },
-  leak: { wet: 0.01 },
 });

@@ -18,9 +18,4 @@ export const runRestartHot = defineCheck({
   combine: { kind: 'ordered' },
   impliesState: false,
   proposed: false,
-  via: {
-    run: { nostart: { no: 0.95 }, dies: { hard: 0.4, no: 0.3 }, fades: { hard: 0.4, no: 0.3 } },
-    pull: { dead: { hard: 0.15 } },
-  },
-  leak: { hard: 0.02, no: 0.002 },
 });

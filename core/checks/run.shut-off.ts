@@ -18,5 +18,4 @@ export const runShutOff = defineCheck({
   handsBack: { rank: 4, condition: 'idle', temperature: null },
   mayDieInIt: true,
   combine: { kind: 'dominance', order: ['all-stop', 'after-fires', 'one-keeps-firing'] },
-  leak: { 'after-fires': 0.05, 'one-keeps-firing': 0.005 },
 });

@@ -18,5 +18,4 @@ export const sealBoreLook = defineCheck({
   cannotClear: ['rings stuck in their grooves'],
   outcomes: outcomes({ clean: 'Clean', washed: 'Washed', scored: 'Scored', hole: 'Hole in the piston' }),
   combine: { kind: 'dominance', order: ['clean', 'washed', 'scored', 'hole'] },
-  leak: { washed: 0.02, scored: 0.005, hole: 0.0005 },
 });

@@ -87,9 +87,6 @@ export const sealCompression = defineCheck({
     none: 'None',
   }),
   combine: { kind: 'ordered' },
-  via: { seal: { weak: { low: 0.5, 'very-low': 0.12 }, gone: { 'very-low': 0.5, none: 0.38, low: 0.08 } } },
-  worsens: ['low', 'very-low', 'none'],
-  leak: { high: 0.005, low: 0.06, 'very-low': 0.01, none: 0.001 },
   fields: {
     value: numberField('Gauge', 'pressure', [0, 2.5e6], ['kPa', 'psi'], { required: true }),
     strokes: { kind: 'choice', label: 'Strokes', choices: ['1', '2', '3', '4', '5', '6', 'more'], required: false },

@@ -14,5 +14,4 @@ export const sealCrankcaseVacuum = defineCheck({
   cannotClear: ['a leak of one side that the other covers'],
   outcomes: outcomes({ pulls: 'Pulls', pushes: 'Pushes' }),
   combine: { kind: 'ordered' },
-  leak: { pushes: 0.03 },
 });

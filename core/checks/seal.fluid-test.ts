@@ -19,5 +19,4 @@ export const sealFluidTest = defineCheck({
     'weeps-exhaust': 'Weeps past the exhaust',
   }),
   combine: { kind: 'dominance', order: ['holds', 'weeps-intake', 'weeps-exhaust'] },
-  leak: { 'weeps-intake': 0.05, 'weeps-exhaust': 0.05 },
 });

@@ -167,8 +167,6 @@ export const sealLeakDown = defineCheck({
   ],
   outcomes: outcomes({ sound: 'Sound', worn: 'Worn', leaks: 'Leaks', open: 'Holds nothing' }),
   combine: { kind: 'ordered' },
-  worsens: ['worn', 'leaks', 'open', 'faint', 'clear', 'loud'],
-  leak: { worn: 0.15, leaks: 0.02, open: 0.002, faint: 0.08, clear: 0.012, loud: 0.004 },
   partsOf: () => [
     { id: '', outcomes: ['sound', 'worn', 'leaks', 'open'] as const },
     ...PLACES.map(({ id }) => ({ id, outcomes: ['quiet', 'faint', 'clear', 'loud'] as const })),

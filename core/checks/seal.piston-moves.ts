@@ -24,7 +24,6 @@ export const sealPistonMoves = defineCheck({
   cannotClear: ['a slightly bent rod, unless the travel is measured against the stroke'],
   outcomes: outcomes({ moves: 'Full travel', short: 'Short travel', still: 'Stands still' }),
   combine: { kind: 'ordered' },
-  leak: { short: 0.003, still: 0.001 },
   fields: { travel: numberField('Travel', 'length', [0, 0.2], ['mm', 'in']) },
   accuracy: RULER,
   assess: (reading, { rules, figures }) => {

@@ -15,7 +15,4 @@ export const sealThumb = defineCheck({
   cannotClear: ['actual compression: a thumb cannot tell 60 psi from 120'],
   outcomes: outcomes({ 'blows-off': 'Blows off', soft: 'Soft', nothing: 'Nothing' }),
   combine: { kind: 'ordered' },
-  via: { seal: { weak: { soft: 0.35 }, gone: { soft: 0.35, nothing: 0.5 } } },
-  worsens: ['soft', 'nothing'],
-  leak: { soft: 0.05, nothing: 0.006 },
 });

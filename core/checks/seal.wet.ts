@@ -38,7 +38,6 @@ export const sealWet = defineCheck({
   cannotClear: ['a bore scored so deep that oil does not seal it'],
   outcomes: outcomes({ same: 'Stays', rises: 'Rises' }),
   combine: { kind: 'ordered' },
-  leak: { rises: 0.05 },
   fields: {
     value: numberField('Wet', 'pressure', [0, 2.5e6], ['kPa', 'psi'], { required: true }),
     dry: numberField('Dry', 'pressure', [1000, 2.5e6], ['kPa', 'psi']),

@@ -26,7 +26,6 @@ export const sparkAirGap = defineCheck({
   cannotClear: ['the gap hot, or with a loose screw that shifts'],
   outcomes: outcomes({ ok: 'In limits', wide: 'Wide', tight: 'Tight' }),
   combine: { kind: 'dominance', order: ['ok', 'tight', 'wide'] },
-  leak: { wide: 0.05, tight: 0.02 },
   fields: {
     gapA: numberField('First leg', 'length', [0, 0.005], ['mm', 'thou'], { required: true }),
     gapB: numberField('Second leg', 'length', [0, 0.005], ['mm', 'thou']),

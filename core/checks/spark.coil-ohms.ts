@@ -47,8 +47,6 @@ export const sparkCoilOhms = defineCheck({
     open: 'Open',
   }),
   combine: { kind: 'dominance', order: ['in-range', 'low', 'high', 'unsteady', 'shorted', 'open'] },
-  worsens: ['unsteady', 'low', 'high', 'shorted', 'open'],
-  leak: { low: 0.03, high: 0.04, unsteady: 0.006, shorted: 0.002, open: 0.003 },
   fields: {
     toGround: numberField('Lead to ground', 'resistance', [0, 1e6], ['kohm', 'kohm'], { ...ohms, required: true }),
     toKillTab: numberField('Lead to kill tab', 'resistance', [0, 1e6], ['kohm', 'kohm'], ohms),

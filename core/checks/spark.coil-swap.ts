@@ -26,5 +26,4 @@ export const sparkCoilSwap = defineCheck({
     reliability: 0.96,
   },
   appliesTo: (engine) => engine.cylinders > 1 && mayBe(engine.ignition, 'coil-per-cylinder'),
-  leak: { 'follows-coil': 0.005 },
 });

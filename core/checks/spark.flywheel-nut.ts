@@ -16,5 +16,4 @@ export const sparkFlywheelNut = defineCheck({
   cannotClear: ['the key under it: a tightened nut keeps a sheared key where it is'],
   outcomes: outcomes({ tight: 'Tight', loose: 'Loose' }),
   combine: { kind: 'ordered' },
-  leak: { loose: 0.01 },
 });

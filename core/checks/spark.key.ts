@@ -27,7 +27,6 @@ export const sparkKey = defineCheck({
   cannotClear: ['a loose nut or a blow: the key sheared for a reason'],
   outcomes: outcomes({ intact: 'Whole', 'sheared-part': 'Stepped', sheared: 'Sheared' }),
   combine: { kind: 'ordered' },
-  leak: { 'sheared-part': 0.0002, sheared: 0.0001 },
   fields: {
     offset: numberField('Step along the taper', 'length', [0, 0.04], ['mm', 'in']),
     offsetAngle: numberField('or in degrees', 'angle', [0, 180], ['deg', 'deg']),

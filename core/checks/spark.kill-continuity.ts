@@ -21,7 +21,6 @@ export const sparkKillContinuity = defineCheck({
   cannotClear: ['the other side of the connector', 'a wire that touches only when the seat or the engine moves'],
   outcomes: outcomes({ correct: 'Correct', 'open-key-off': 'Open, key off', 'grounded-key-on': 'Grounded, key on' }),
   combine: { kind: 'dominance', order: ['correct', 'open-key-off', 'grounded-key-on'] },
-  leak: { 'open-key-off': 0.005, 'grounded-key-on': 0.005 },
   fields: {
     keyOn: numberField('Key on', 'resistance', [0, 1e8], ['ohm', 'ohm'], ohms),
     keyOff: numberField('Key off', 'resistance', [0, 1e8], ['ohm', 'ohm'], ohms),

@@ -24,7 +24,6 @@ export const sparkKillDiode = defineCheck({
   outcomes: outcomes({ good: 'One way only', shorted: 'Both ways alike', open: 'OL both ways' }),
   combine: { kind: 'dominance', order: ['good', 'open', 'shorted'] },
   appliesTo: (engine) => engine.cylinders > 1 && mayBe(engine.ignition, 'coil-per-cylinder'),
-  leak: { shorted: 0.004, open: 0.004 },
   fields: {
     forward: numberField('One way', 'voltage', [0, 4], ['V', 'V'], { required: true, openLoop: true }),
     reverse: numberField('Other way', 'voltage', [0, 4], ['V', 'V'], { required: true, openLoop: true }),

@@ -22,5 +22,4 @@ export const sparkKillOffAll = defineCheck({
     reliability: 0.96,
   },
   appliesTo: (engine) => engine.ignition !== 'points',
-  leak: { returns: 0.01 },
 });

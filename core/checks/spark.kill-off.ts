@@ -29,5 +29,4 @@ export const sparkKillOff = defineCheck({
     reliability: 0.96,
   },
   appliesTo: (engine) => mayBe(engine.ignition, 'coil-per-cylinder', 'one-coil'),
-  leak: { returns: 0.01, 'other-returns': 0.004 },
 });

@@ -23,5 +23,4 @@ export const sparkLeadLook = defineCheck({
     'loose-terminal': 'Loose terminal',
   }),
   combine: { kind: 'dominance', order: ['ok', 'pinched', 'chafed', 'arcing', 'loose-terminal'] },
-  leak: { pinched: 0.004, chafed: 0.006, arcing: 0.003, 'loose-terminal': 0.006 },
 });

@@ -16,5 +16,4 @@ export const sparkMagnetAtTdc = defineCheck({
   cannotClear: ['a degree or two: the eye sees no less than three'],
   outcomes: outcomes({ 'lines-up': 'Lines up', off: 'Off' }),
   combine: { kind: 'ordered' },
-  leak: { off: 0.01 },
 });

@@ -15,5 +15,4 @@ export const sparkMagnet = defineCheck({
   cannotClear: ['the coil; a magnet is hardly ever the culprit'],
   outcomes: outcomes({ strong: 'Pulls hard', weak: 'Weak' }),
   combine: { kind: 'ordered' },
-  leak: { weak: 0.005 },
 });

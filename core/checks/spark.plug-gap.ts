@@ -22,7 +22,6 @@ export const sparkPlugGap = defineCheck({
   cannotClear: ['the plug: cracks and leaks under pressure do not show'],
   outcomes: outcomes({ ok: 'In limits', wide: 'Wide', closed: 'Closed' }),
   combine: { kind: 'dominance', order: ['ok', 'wide', 'closed'] },
-  leak: { wide: 0.05, closed: 0.01 },
   fields: { value: numberField('Gap', 'length', [0, 0.005], ['mm', 'thou'], { required: true }) },
   accuracy: WIRE_GAUGE,
   assess: (reading, { rules, figures }) => {

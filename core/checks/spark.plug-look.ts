@@ -31,12 +31,4 @@ export const sparkPlugLook = defineCheck({
     kind: 'dominance',
     order: ['normal', 'clean-cold', 'lean-white', 'sooty', 'oily', 'wet', 'bridged', 'cracked'],
   },
-  leak: { sooty: 0.06, wet: 0.03, 'lean-white': 0.03, oily: 0.02, 'clean-cold': 0.01, bridged: 0.002, cracked: 0.002 },
-  via: {
-    pull: {
-      dead: { wet: 0.55, sooty: 0.2, 'clean-cold': 0.08, oily: 0.04 },
-      weak: { sooty: 0.35, wet: 0.2 },
-    },
-    fuel: { lean: { 'lean-white': 0.4 }, rich: { sooty: 0.55, wet: 0.15 }, none: { 'clean-cold': 0.1 } },
-  },
 });

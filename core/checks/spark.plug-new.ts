@@ -23,5 +23,4 @@ export const sparkPlugNew = defineCheck({
     cures: [{ outcome: 'returns', of: 'same' }],
     reliability: 0.95,
   },
-  leak: { returns: 0.01 },
 });

@@ -25,5 +25,4 @@ export const sparkPlugSwap = defineCheck({
     reliability: 0.95,
   },
   appliesTo: (engine) => engine.cylinders > 1,
-  leak: { 'follows-plug': 0.01 },
 });

@@ -24,6 +24,4 @@ export const sparkTester = defineCheck({
   ],
   outcomes: outcomes({ strong: 'Strong', weak: 'Weak', skips: 'Skips', none: 'None' }),
   combine: { kind: 'ordered' },
-  worsens: ['skips', 'weak', 'none'],
-  leak: { weak: 0.03, skips: 0.02, none: 0.006 },
 });

@@ -1,5 +1,4 @@
 import type { EngineWords, RunningState } from '../engine/index.ts';
-import type { ByFailure } from '../machine/failures.ts';
 import type { AssessContext, Assessment, Outcome } from './assessment.ts';
 import type { CheckDefinition, CheckPart, Combine, CrankingSafety, ShowsGone } from './definition.ts';
 import type { ChoiceField, Field, FlagField, NumberField } from './field.ts';
@@ -87,11 +86,6 @@ export interface CheckSpec<
   readonly offeredIn?: readonly NoInfer<State>[];
   readonly combine: Combine<NoInfer<Outcomes>, Order>;
   readonly fields?: F;
-  readonly leak?: { readonly [O in NoInfer<Outcomes | PlaceOutcome>]?: number };
-  readonly leakOnceAdjusted?: { readonly [O in NoInfer<Outcomes | PlaceOutcome>]?: number };
-  readonly via?: ByFailure<{ readonly [O in NoInfer<Outcomes | PlaceOutcome>]?: number }>;
-  readonly viaOnSingle?: ByFailure<{ readonly [O in NoInfer<Outcomes | PlaceOutcome>]?: number }>;
-  readonly worsens?: readonly NoInfer<Outcomes | PlaceOutcome>[];
   readonly viaComplaint?: NoInfer<Outcomes>;
   readonly showsGone?: ShowsGone<NoInfer<Outcomes> | SymptomOutcome>;
   readonly cranking?: CrankingSafety<NoInfer<Outcomes>>;

@@ -20,5 +20,4 @@ export const splitCapLoose = defineCheck({
     cures: [{ outcome: 'cures', of: 'any' }],
     reliability: 0.92,
   },
-  leak: { cures: 0.02 },
 });

@@ -20,12 +20,4 @@ export const splitChoke = defineCheck({
     'only-on-choke': 'Runs only on choke',
   }),
   combine: { kind: 'dominance', order: ['no-change', 'worse', 'better', 'only-on-choke'] },
-  via: {
-    fuel: {
-      lean: { better: 0.55, 'only-on-choke': 0.25 },
-      none: { better: 0.2, 'only-on-choke': 0.3 },
-      rich: { worse: 0.9 },
-    },
-  },
-  leak: { worse: 0.3, better: 0.03, 'only-on-choke': 0.003 },
 });

@@ -23,13 +23,4 @@ export const splitPrimer = defineCheck({
   }),
   combine: { kind: 'dominance', order: ['runs-on-primer', 'coughs', 'one-side-only', 'nothing'] },
   impliesState: false,
-  // One side goes on where the other is dead; a charge that is wet already does not fire.
-  via: {
-    pull: { dead: { 'one-side-only': 0.5 }, weak: { 'one-side-only': 0.1, coughs: 0.1 } },
-    fuel: { rich: { nothing: 0.15, coughs: 0.2 } },
-  },
-  viaOnSingle: {
-    pull: { dead: { nothing: 0.8, coughs: 0.12 }, weak: { coughs: 0.35, nothing: 0.1 } },
-    fuel: { rich: { nothing: 0.15, coughs: 0.2 } },
-  },
 });

@@ -22,5 +22,4 @@ export const turnByHand = defineCheck({
     locked: 'Locked both ways',
   }),
   combine: { kind: 'dominance', order: ['free', 'firm-at-compression', 'drags', 'stops-solid', 'locked'] },
-  leak: { 'firm-at-compression': 0.3, drags: 0.02, 'stops-solid': 0.003, locked: 0.002 },
 });

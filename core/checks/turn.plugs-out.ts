@@ -26,7 +26,6 @@ export const turnPlugsOut = defineCheck({
   cranking: { safeUnless: 'still-locked' },
   beforeCranking: 2,
   combine: { kind: 'dominance', order: ['spins-free', 'fuel-out', 'water-out', 'still-locked'] },
-  leak: { 'fuel-out': 0.01, 'water-out': 0.002, 'still-locked': 0.002 },
   fields: { volume: numberField('Caught', 'volume', [0, 0.005], ['ml', 'ml']) },
   assess: (reading, { figures }) => {
     const plain = plainOutcome(OUTCOMES, reading.outcome);

@@ -16,5 +16,4 @@ export const turnPto = defineCheck({
   cannotClear: ['a clutch that seizes only when hot'],
   outcomes: outcomes({ free: 'Free', rough: 'Rough', seized: 'Seized' }),
   combine: { kind: 'ordered' },
-  leak: { rough: 0.03, seized: 0.001 },
 });

@@ -194,8 +194,6 @@ export const valveLash = defineCheck({
   // What was said without naming a valve is of a part of its own.
   partsOf: () => [{ id: '', outcomes: OUTCOMES } as const, ...VALVES.map((id) => ({ id, outcomes: OF_A_VALVE }))],
   appliesTo: (engine) => engine.lifters !== 'hydraulic',
-  leak: { wide: 0.04, wider: 0.004, tight: 0.02 },
-  leakOnceAdjusted: { wide: 0.004, wider: 0.001, tight: 0.004 },
   fields: {
     intake: numberField('Intake', 'length', [0, 0.004], ['mm', 'thou'], { required: true }),
     exhaust: numberField('Exhaust', 'length', [0, 0.004], ['mm', 'thou'], { required: true }),

@@ -17,5 +17,4 @@ export const valveLifter = defineCheck({
   outcomes: outcomes({ firm: 'Firm', collapsed: 'Collapsed' }),
   combine: { kind: 'ordered' },
   appliesTo: (engine) => engine.lifters !== 'solid',
-  leak: { collapsed: 0.01 },
 });

@@ -26,11 +26,4 @@ export const valveMotion = defineCheck({
     kind: 'dominance',
     order: ['equal', 'intake-short', 'exhaust-short', 'intake-still', 'exhaust-still', 'stays-open'],
   },
-  leak: {
-    'intake-short': 0.01,
-    'exhaust-short': 0.01,
-    'intake-still': 0.002,
-    'exhaust-still': 0.002,
-    'stays-open': 0.002,
-  },
 });

@@ -16,5 +16,4 @@ export const valvePushrods = defineCheck({
   hazards: ['by-hand'],
   outcomes: outcomes({ ok: 'Straight', bent: 'Bent', off: 'Off its seat' }),
   combine: { kind: 'dominance', order: ['ok', 'bent', 'off'] },
-  leak: { bent: 0.0005, off: 0.0003 },
 });

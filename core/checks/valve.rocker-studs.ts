@@ -17,5 +17,4 @@ export const valveRockerStuds = defineCheck({
   cannotClear: ['a stud that backs out under load'],
   outcomes: outcomes({ tight: 'Tight', loose: 'Loose' }),
   combine: { kind: 'ordered' },
-  leak: { loose: 0.002 },
 });

@@ -16,5 +16,4 @@ export const valveSprings = defineCheck({
   hazards: ['by-hand'],
   outcomes: outcomes({ ok: 'Whole', broken: 'Broken' }),
   combine: { kind: 'ordered' },
-  leak: { broken: 0.0005 },
 });

@@ -1,4 +1,5 @@
 import type { CheckDefinition } from '../checks/definition.ts';
+import { tellsOf } from '../checks/tells/index.ts';
 import { AIR_FAULTS } from './air.ts';
 import { CHARGE_FAULTS } from './charge.ts';
 import { CONDITIONS } from './conditions.ts';
@@ -43,7 +44,7 @@ export function isWeighed(check: CheckDefinition): boolean {
   if (
     check.viaComplaint !== null ||
     check.combine.kind === 'cure' ||
-    Object.keys(check.via).length > 0 ||
+    Object.keys(tellsOf(check.id).via).length > 0 ||
     check.outcomes.length === 0
   )
     return true;

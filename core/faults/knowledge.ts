@@ -1,4 +1,5 @@
 import { CHECKS, type CheckDefinition, findCheck } from '../checks/index.ts';
+import { tellsOf } from '../checks/tells/index.ts';
 import type { EngineWords } from '../engine/index.ts';
 import { FAILURE_IDS } from '../machine/failures.ts';
 import type { ConditionDefinition, FaultDefinition, Need, When } from './define.ts';
@@ -78,7 +79,7 @@ export function knowledgeIssues(
   for (const check of checks) {
     if (check.title.trim() === '' || check.todo.trim() === '' || check.outcomes.some((o) => o.label.trim() === ''))
       say('no-text', check.id);
-    for (const [outcome, chance] of Object.entries(check.leak))
+    for (const [outcome, chance] of Object.entries(tellsOf(check.id).leak))
       if (!within(chance)) say('too-much', `${check.id} leaks ${outcome}`);
     if (check.proposed && !tellsSomething(check, [...faults, ...conditions])) say('tells-nothing', check.id);
   }
@@ -165,7 +166,7 @@ function tellsSomething(check: CheckDefinition, causes: readonly (FaultDefinitio
   return (
     causes.some((c) => c.effects.some((e) => e.check === check.id)) ||
     FAILURE_IDS.some(
-      (failure) => check.via[failure] && causes.some((c) => c.failures.some((f) => f.failure === failure)),
+      (failure) => tellsOf(check.id).via[failure] && causes.some((c) => c.failures.some((f) => f.failure === failure)),
     )
   );
 }

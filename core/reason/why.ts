@@ -40,7 +40,7 @@ export function whyOf({ catalogue, network, belief, planner, missing }: Round, c
   const top = suspects[0]!;
   if (!best || best.score < 1e-3) return { code: 'clears', fault: catalogue.faults[top]!.key, p: p[top]! };
   const [a, b] = [catalogue.faults[best.a]!, catalogue.faults[best.b]!];
-  if (a.cylinder !== null && b.cylinder !== null && a.cylinder !== b.cylinder && candidate.instance.check.via.pull)
+  if (a.cylinder !== null && b.cylinder !== null && a.cylinder !== b.cylinder && candidate.instance.tells.via.pull)
     return { code: 'side' };
   return { code: 'splits', a: a.key, b: b.key, pA: p[best.a]!, pB: p[best.b]! };
 }

@@ -1,5 +1,6 @@
 import { EMPTY_ASSESSMENT } from '@/core/checks/assessment.ts';
 import { type CheckId, defineCheck, numberField, outcomes } from '@/core/checks/index.ts';
+import type { TellsByCheck } from '@/core/checks/tells/tells.ts';
 import { defineFault, fix } from '@/core/faults/define.ts';
 import type { Shows } from '@/core/mower/simulate/simulation.ts';
 
@@ -24,22 +25,31 @@ export const SOUND = defineCheck({
   id: 'made.up',
   access: ['hood', 'plug[c]'],
   combine: { kind: 'dominance', order: ['ok', 'worn', 'gone'] },
-  leak: { worn: 0.01 },
-  via: { pull: { dead: { gone: 0.9 } } },
   fields: { ohms: numberField('Ohms', 'resistance', [0, 10], ['ohm', 'ohm']) },
   partsOf: () => [{ id: 'left', outcomes: ['quiet', 'loud'] } as const],
   assess: (reading) => (reading.fields.ohms === undefined ? EMPTY_ASSESSMENT : EMPTY_ASSESSMENT),
 });
 
-export const TYPOS = [
+export const TOLD: TellsByCheck = {
+  'spark.tester': { leak: { weak: 0.1 }, via: { pull: { dead: { none: 0.9 } } }, worsens: ['weak', 'none'] },
+};
+
+export const MISTOLD: readonly TellsByCheck[] = [
   // @ts-expect-error a leak of an outcome the check has not
-  defineCheck({ ...BASE, id: 'a', combine: ordered, leak: { wron: 0.1 } }),
+  { 'spark.tester': { leak: { wron: 0.1 } } },
+  // @ts-expect-error a level its failure does not come in
+  { 'spark.tester': { via: { pull: { slow: { none: 0.1 } } } } },
+  // @ts-expect-error an outcome a level cannot show as
+  { 'spark.tester': { via: { pull: { dead: { wron: 0.1 } } } } },
+  // @ts-expect-error an outcome that is none of how it worsens
+  { 'spark.tester': { worsens: ['weaker'] } },
+  // @ts-expect-error a check there is none of
+  { 'spark.testre': { leak: {} } },
+];
+
+export const TYPOS = [
   // @ts-expect-error an access nobody can open
   defineCheck({ ...BASE, id: 'b', combine: ordered, access: ['bonnet'] }),
-  // @ts-expect-error a level its failure does not come in
-  defineCheck({ ...BASE, id: 'c', combine: ordered, via: { pull: { slow: { worn: 0.1 } } } }),
-  // @ts-expect-error an outcome a level cannot show as
-  defineCheck({ ...BASE, id: 'd', combine: ordered, via: { pull: { dead: { wron: 0.1 } } } }),
   // @ts-expect-error an order that leaves an outcome out
   defineCheck({ ...BASE, id: 'e', combine: { kind: 'dominance', order: ['ok', 'worn'] } }),
   // @ts-expect-error an order with a word that is no outcome

@@ -1,5 +1,6 @@
 import type { History } from '../../casefile/index.ts';
 import { CHECKS } from '../../checks/index.ts';
+import { tellsOf } from '../../checks/tells/index.ts';
 import { cylindersOf, type EngineWords } from '../../engine/index.ts';
 import {
   CONDITIONS,
@@ -74,15 +75,15 @@ function workedOut(engine: EngineWords, interactions: readonly Interaction[]): E
     definition,
   }));
   // A check nothing is known of tells nothing: its readings are recorded, not weighed.
-  const checks = CHECKS.filter((c) => c.appliesTo(engine) && isWeighed(c))
-    .map((c) => (single && c.viaOnSingle ? { ...c, via: c.viaOnSingle } : c))
-    .flatMap((check) =>
-      (check.scope === 'cylinder' ? cylinders : [null]).map((cylinder) => ({
-        key: instanceKey(check.id, cylinder),
-        check,
-        cylinder,
-      })),
-    );
+  const checks = CHECKS.filter((c) => c.appliesTo(engine) && isWeighed(c)).flatMap((check) => {
+    const tells = tellsOf(check.id);
+    return (check.scope === 'cylinder' ? cylinders : [null]).map((cylinder) => ({
+      key: instanceKey(check.id, cylinder),
+      check,
+      tells: single && tells.viaOnSingle ? { ...tells, via: tells.viaOnSingle } : tells,
+      cylinder,
+    }));
+  });
   const causes: CauseInstance[] = [...faultCauses, ...conditions];
   const byKey = new Map(causes.map((c) => [c.key, c]));
   const seen = checks.map((instance) => checkVariable(instance, causes, byKey, engine, interactions));

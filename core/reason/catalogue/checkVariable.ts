@@ -1,4 +1,5 @@
 import type { CheckDefinition, CheckPart } from '../../checks/index.ts';
+import type { Tells } from '../../checks/tells/index.ts';
 import { cylindersOf, type EngineWords } from '../../engine/index.ts';
 import { type Effect, holds, type Interaction } from '../../faults/index.ts';
 import { type ByFailure, FAILURE_IDS } from '../../machine/failures.ts';
@@ -50,7 +51,7 @@ function statedOn(definition: CauseInstance['definition'], check: string): reado
 /** What one cause does to one part of a check: its own statement if it makes one, else through its failures. */
 function chancesOf(
   cause: CauseInstance,
-  check: CheckDefinition,
+  { check, tells }: Pick<CheckInstance, 'check' | 'tells'>,
   cylinder: number | null,
   part: string,
   at: At,
@@ -58,7 +59,7 @@ function chancesOf(
   const stated = statedOn(cause.definition, check.id);
   if (!stated)
     return check.viaComplaint === null
-      ? chancesVia(cause, check.via, cylinder, at)
+      ? chancesVia(cause, tells.via, cylinder, at)
       : { [check.viaComplaint]: SHOWS_AGAIN * complaintChance(cause, at) };
   const { state, temperature } = runningAt(at);
   const found = stated.find(
@@ -71,16 +72,17 @@ function chancesOf(
 }
 
 /** What shows with nothing of the catalogue behind it. */
-const leakOf = (check: CheckDefinition, { adjusted }: At): OutcomeChances =>
-  (adjusted && check.leakOnceAdjusted) || check.leak;
+const leakOf = ({ leak, leakOnceAdjusted }: Tells, { adjusted }: At): OutcomeChances =>
+  (adjusted && leakOnceAdjusted) || leak;
 
 export function checkVariable(
-  { key, check, cylinder }: CheckInstance,
+  instance: CheckInstance,
   causes: readonly CauseInstance[],
   byKey: ReadonlyMap<string, CauseInstance>,
   engine: EngineWords,
   interactions: readonly Interaction[],
 ): SpecVariable {
+  const { key, check, tells, cylinder } = instance;
   if (check.takesSymptoms) return symptomVariable(key, causes, byKey, interactions, cylindersOf(engine));
   const parts = check.partsOf(engine);
   // A condition named in a case may be one the check is not usually made in.
@@ -93,13 +95,12 @@ export function checkVariable(
     errorReadsNormal: check.errorReadsNormal,
     showsToday: (cause: string) => showsToday(byKey.get(cause)!) * seenBy(check.id, byKey.get(cause)!),
   };
-  if (check.combine.kind === 'cure')
-    return { ...shared, ...cureVariable({ key, check, cylinder }, causes, byKey, engine) };
+  if (check.combine.kind === 'cure') return { ...shared, ...cureVariable(instance, causes, byKey, engine) };
   const pairs = interactions.filter((i) => i.check === check.id);
   const isTable = check.combine.kind === 'table';
   const orderOf = (part: CheckPart) => (check.combine.kind === 'dominance' ? check.combine.order : part.outcomes);
   // No cylinder of a twin pulls: it shows as on an engine that does not start.
-  const shownDead = check.via.run?.nostart ?? check.viaOnSingle?.pull?.dead;
+  const shownDead = tells.via.run?.nostart ?? tells.viaOnSingle?.pull?.dead;
   const dead = shownDead
     ? noneAlive(
         byKey,
@@ -119,8 +120,8 @@ export function checkVariable(
                 cumulativeOf(
                   orderOf(part),
                   cause === null
-                    ? leakOf(check, at)
-                    : (chancesOf(byKey.get(cause)!, check, cylinderOfPart(part.id), part.id, at) ?? {}),
+                    ? leakOf(tells, at)
+                    : (chancesOf(byKey.get(cause)!, instance, cylinderOfPart(part.id), part.id, at) ?? {}),
                 ),
               ),
             pairs: pairs.flatMap(({ faults: [one, other] }) =>
@@ -132,13 +133,14 @@ export function checkVariable(
           },
         }),
     touches: touching(causes, ways, (cause, at) =>
-      parts.some((p) => chancesOf(cause, check, cylinderOfPart(p.id), p.id, at) !== null),
+      parts.some((p) => chancesOf(cause, instance, cylinderOfPart(p.id), p.id, at) !== null),
     ).concat(
       pairs.flatMap((i) =>
         causes
           .filter(
             (c) =>
-              (i.faults as readonly string[]).includes(c.id) && !touchesAnyway(c, check, parts, cylinderOfPart, ways),
+              (i.faults as readonly string[]).includes(c.id) &&
+              !touchesAnyway(c, instance, parts, cylinderOfPart, ways),
           )
           .map((c) => c.key),
       ),
@@ -149,7 +151,7 @@ export function checkVariable(
         const joined = pairs.filter((i) => i.faults.every((id) => present.some((c) => c.id === id)));
         const alone = present.filter((c) => !joined.some((i) => (i.faults as readonly string[]).includes(c.id)));
         const chances = alone
-          .map((c) => chancesOf(c, check, cylinderOfPart(part.id), part.id, at))
+          .map((c) => chancesOf(c, instance, cylinderOfPart(part.id), part.id, at))
           .filter((c) => c !== null);
         if (check.combine.kind === 'table') return ownTable(check, present, part, at);
         const order = orderOf(part);
@@ -160,7 +162,7 @@ export function checkVariable(
             )
           : 0;
         const together = Object.fromEntries(Object.entries(shownDead ?? {}).map(([o, chance]) => [o, none * chance]));
-        const figures = noisyMax(order, [leakOf(check, at), ...joined.map((i) => i.outcomes), ...chances, together]);
+        const figures = noisyMax(order, [leakOf(tells, at), ...joined.map((i) => i.outcomes), ...chances, together]);
         return part.outcomes.map((o) => figures[order.indexOf(o)] ?? 0);
       }),
   };
@@ -168,12 +170,12 @@ export function checkVariable(
 
 function touchesAnyway(
   cause: CauseInstance,
-  check: CheckDefinition,
+  instance: CheckInstance,
   parts: readonly { id: string }[],
   cylinderOfPart: (part: string) => number | null,
   ways: readonly At[],
 ): boolean {
-  return ways.some((at) => parts.some((p) => chancesOf(cause, check, cylinderOfPart(p.id), p.id, at) !== null));
+  return ways.some((at) => parts.some((p) => chancesOf(cause, instance, cylinderOfPart(p.id), p.id, at) !== null));
 }
 
 /** A check with a table of its own: the rest is the normal outcome. */

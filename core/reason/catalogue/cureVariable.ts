@@ -38,8 +38,7 @@ function cureShare(
  */
 function cureDistribution(
   active: readonly string[],
-  check: CheckDefinition,
-  cylinder: number | null,
+  { check, tells: { leak }, cylinder }: CheckInstance,
   cylinders: readonly number[],
   shareOf: (key: string) => Float64Array,
 ): number[] {
@@ -64,7 +63,7 @@ function cureDistribution(
       if (counts) quiet *= 1 - curedAt(t);
     });
     const cured = 1 - quiet;
-    const seen = combine.reliability * cured + (check.leak[outcome] ?? 0) * (1 - cured);
+    const seen = combine.reliability * cured + (leak[outcome] ?? 0) * (1 - cured);
     chances[outcome] = left * seen;
     left *= 1 - seen;
   }
@@ -87,11 +86,12 @@ function takesOut(cause: CauseInstance, check: string, cylinder: number | null, 
 
 /** What a cure check shows: a failure that goes away, or not. */
 export function cureVariable(
-  { check, cylinder }: CheckInstance,
+  instance: CheckInstance,
   causes: readonly CauseInstance[],
   byKey: ReadonlyMap<string, CauseInstance>,
   engine: EngineWords,
 ): Pick<SpecVariable, 'touches' | 'distribution'> {
+  const { check, cylinder } = instance;
   // That it does not crank or run is one failure of the machine, not one of each cylinder.
   const failure = check.combine.kind === 'cure' ? check.combine.failure : null;
   const targets = failure !== null && OF_A_CYLINDER.includes(failure) ? cylindersOf(engine) : [1];
@@ -110,6 +110,6 @@ export function cureVariable(
     touches: touching(causes, waysOf(check.states), (cause, at) =>
       targets.some((t) => failing(cause, check, t, at) > 0),
     ),
-    distribution: (active, at) => [cureDistribution(active, check, cylinder, targets, shareOf(at))],
+    distribution: (active, at) => [cureDistribution(active, instance, targets, shareOf(at))],
   };
 }

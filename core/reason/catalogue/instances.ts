@@ -1,4 +1,5 @@
 import type { CheckDefinition } from '../../checks/index.ts';
+import type { Tells } from '../../checks/tells/index.ts';
 import type { EngineWords } from '../../engine/index.ts';
 import type { ConditionDefinition, FaultDefinition } from '../../faults/index.ts';
 import type { NetworkSpec } from '../spec.ts';
@@ -24,6 +25,8 @@ export interface FaultCause extends CauseInstance {
 export interface CheckInstance {
   readonly key: string;
   readonly check: CheckDefinition;
+  /** What it tells on this engine. */
+  readonly tells: Tells;
   readonly cylinder: number | null;
 }
 

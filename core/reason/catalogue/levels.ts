@@ -1,4 +1,4 @@
-import { findCheck } from '../../checks/index.ts';
+import { tellsOf } from '../../checks/tells/index.ts';
 import type { FaultDefinition, Slight } from '../../faults/index.ts';
 import type { FailureId } from '../../machine/failures.ts';
 
@@ -51,7 +51,7 @@ export function between(chances: Chances, order: readonly string[], from: number
 /** Rarer faults are taken as they come: each with levels makes more sets, and these would tell little [tried: no case is read otherwise]. */
 const COMMON = 4;
 
-const worsensIn = (check: string) => findCheck(check)?.worsens ?? [];
+const worsensIn = (check: string) => tellsOf(check).worsens;
 
 /** Whether a cylinder's pull or seal suffers a little on some machines with it and wholly on others, and a check of its own sees that too. */
 const hasLevels = ({ failures, effects, weight }: FaultDefinition) =>

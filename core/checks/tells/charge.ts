@@ -1,0 +1,14 @@
+import type { TellsByCheck } from './tells.ts';
+
+/** Charging. Numbers: common practice and from memory, adjustable. */
+export const CHARGE_TELLS: TellsByCheck = {
+  'charge.regulator-drop': {
+    leak: { high: 0.03 },
+  },
+  'charge.stator': {
+    leak: { low: 0.01 },
+  },
+  'charge.volts': {
+    leak: { low: 0.02, high: 0.005 },
+  },
+};

@@ -1,0 +1,45 @@
+import type { TellsByCheck } from './tells.ts';
+
+/** What is seen. Numbers: common practice and from memory, adjustable. */
+export const LOOK_TELLS: TellsByCheck = {
+  'look.air-filter': {
+    leak: { dirty: 0.15, blocked: 0.01, 'housing-broken': 0.01 },
+  },
+  'look.cooling': {
+    leak: { packed: 0.1 },
+  },
+  'look.crank': {
+    leak: {
+      slow: 0.03,
+      'click-only': 0.004,
+      silent: 0.004,
+      'stops-dead': 0.002,
+      'kicks-back': 0.002,
+      'spins-free': 0.001,
+      'spins-fast': 0.001,
+    },
+    via: {
+      crank: {
+        slow: { slow: 0.95 },
+        click: { 'click-only': 0.96 },
+        silent: { silent: 0.97 },
+        stops: { 'stops-dead': 0.95 },
+        free: { 'spins-free': 0.96 },
+        kick: { 'kicks-back': 0.9 },
+        fast: { 'spins-fast': 0.7 },
+      },
+    },
+  },
+  'look.fuel': {
+    leak: { stale: 0.02, water: 0.004, 'tap-shut': 0.004, empty: 0.01 },
+  },
+  'look.oil': {
+    leak: { low: 0.05, 'overfull-clean': 0.02, 'overfull-fuel': 0.004, milky: 0.003 },
+  },
+  'look.stains': {
+    leak: { 'fuel-at-carb': 0.03, 'oil-at-head': 0.06 },
+  },
+  'look.wiring': {
+    leak: { damaged: 0.01 },
+  },
+};

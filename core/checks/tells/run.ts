@@ -1,0 +1,21 @@
+import type { TellsByCheck } from './tells.ts';
+
+/** Runs. Numbers: common practice and from memory, adjustable. */
+export const RUN_TELLS: TellsByCheck = {
+  'run.leak-watch': {
+    leak: { wet: 0.01 },
+  },
+  'run.minutes': {
+    leak: { failed: 0.02 },
+  },
+  'run.restart-hot': {
+    leak: { hard: 0.02, no: 0.002 },
+    via: {
+      run: { nostart: { no: 0.95 }, dies: { hard: 0.4, no: 0.3 }, fades: { hard: 0.4, no: 0.3 } },
+      pull: { dead: { hard: 0.15 } },
+    },
+  },
+  'run.shut-off': {
+    leak: { 'after-fires': 0.05, 'one-keeps-firing': 0.005 },
+  },
+};
