@@ -3,6 +3,7 @@ import { cylindersOf } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import { isInfeasibleIn } from '../reason/candidates.ts';
 import { type NextCheck, type Plan, planNext } from '../reason/plan.ts';
+import { contradictedProof } from './contradicted.ts';
 import { takenAgain } from './readings.ts';
 import type { RetestDue } from './retest.ts';
 import { situationOf } from './situation.ts';
@@ -10,10 +11,15 @@ import { type Bench, epochOf } from './state.ts';
 import type { BenchSummary } from './summary.ts';
 
 /** The ranked next checks, one step ahead; after a repair its re-tests come first. */
-export function nextChecks(bench: Bench, summary: Pick<BenchSummary, 'grossError' | 'retests'>): Plan {
+export function nextChecks(
+  bench: Bench,
+  summary: Pick<BenchSummary, 'grossError' | 'retests' | 'suspects' | 'confirmed'>,
+): Plan {
   const doubted = summary.grossError === null ? undefined : bench.readings.find((r) => r.event === summary.grossError);
   const again =
-    doubted && !takenAgain(bench, doubted) ? instanceKey(doubted.reading.check, doubted.reading.cylinder) : null;
+    doubted && !takenAgain(bench, doubted)
+      ? instanceKey(doubted.reading.check, doubted.reading.cylinder)
+      : contradictedProof(bench, summary);
   const plan = planNext(bench.catalogue, bench.network, bench.belief, bench.planner(), situationOf(bench), again);
   const retests = summary.retests.map((due) => retestAsNext(bench, due));
   const same = (a: NextCheck, b: NextCheck) => a.check === b.check && a.cylinder === b.cylinder;

@@ -23,7 +23,8 @@ export const balanceHeat = defineCheck({
   system: 'turning',
   scope: 'all-cylinders',
   states: ['half-speed', 'idle', 'full-speed', 'loaded'],
-  offeredIn: ['half-speed', 'full-speed'],
+  // What misses only when something is asked of it shows under load.
+  offeredIn: ['half-speed', 'full-speed', 'loaded'],
   temperatures: ['cold', 'hot'],
   minutes: 2,
   access: ['hood'],

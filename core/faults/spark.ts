@@ -46,11 +46,7 @@ export const SPARK_FAULTS = [
     perCylinder: true,
     weight: 7,
     stored: 1.3,
-    // Fouled a little it fires while little is asked of it.
-    failures: [
-      { failure: 'pull', levels: { dead: 0.68, weak: 0.27 }, when: { states: ['loaded', 'full-speed'] } },
-      { failure: 'pull', levels: { dead: 0.58, weak: 0.22 } },
-    ],
+    failures: [{ failure: 'pull', levels: { dead: 0.75, weak: 0.2 } }],
     symptoms: {
       'misfire-steady': 0.3,
       'low-power': 0.65,
@@ -63,6 +59,26 @@ export const SPARK_FAULTS = [
       { check: 'spark.plug-look', outcomes: { bridged: 0.25, cracked: 0.15, wet: 0.3, sooty: 0.2, oily: 0.08 } },
       { check: 'spark.tester', outcomes: { weak: 0.02 } },
     ],
+    // Fouled a little it fires until something is asked of it: what a spark has to cross grows with the pressure, not with the speed.
+    slight: {
+      share: 0.35,
+      failures: [
+        { failure: 'pull', levels: { weak: 0.62, dead: 0.25 }, when: { states: ['loaded'] } },
+        { failure: 'pull', levels: { weak: 0.12, dead: 0.03 } },
+      ],
+      symptoms: {
+        'misfire-intermittent': 0.4,
+        'low-power': 0.6,
+        'runs-rough': 0.35,
+        'misfire-steady': 0.12,
+        'one-cylinder': 0.1,
+        'hard-start-cold': 0.15,
+      },
+      effects: [
+        { check: 'spark.plug-look', outcomes: { sooty: 0.5, oily: 0.22, wet: 0.1, cracked: 0.06, bridged: 0.02 } },
+        { check: 'spark.tester', outcomes: { weak: 0.02 } },
+      ],
+    },
     curedBy: [{ check: 'spark.plug-swap' }, { check: 'spark.plug-new' }],
     confirmedBy: [
       [{ check: 'spark.plug-swap', outcomes: ['follows-plug'], on: 'every' }],
@@ -398,8 +414,8 @@ export const SPARK_FAULTS = [
     perHundredHours: 1.04,
     history: { 'only-under-load': 1.8, 'since-work-on:ignition': 1.5 },
     failures: [
-      { failure: 'pull', levels: { weak: 0.5, dead: 0.08 }, when: { states: ['loaded', 'full-speed'] } },
-      { failure: 'pull', levels: { weak: 0.25, dead: 0.05 } },
+      { failure: 'pull', levels: { weak: 0.5, dead: 0.08 }, when: { states: ['loaded'] } },
+      { failure: 'pull', levels: { weak: 0.22, dead: 0.05 } },
     ],
     symptoms: { 'misfire-intermittent': 0.5, 'low-power': 0.4, 'hard-start-cold': 0.25 },
     effects: [{ check: 'spark.plug-gap', outcomes: { wide: 0.8, closed: 0.17 } }],

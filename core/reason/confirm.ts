@@ -90,8 +90,9 @@ const RULE_OUT_SHARE = 1 / 60;
 /** A proof stands where the fault is more likely than not; and of the first suspect from here on, for what is left is spread over many. */
 const BELIEVED = 0.5;
 const FIRST_BELIEVED = 0.25;
-/** So sure that it is there, a finding that is gone again is the fault coming and going. */
+/** So sure that it is there, a finding that is gone again is the fault coming and going; less sure, it has to be found this often. */
 const SURE = 0.6;
+const FOUND_AGAIN = 2;
 /** Another fault that makes the findings at least half as likely explains them equally: only less belief in it lets the proof stand. */
 const EQUALLY = 0.5;
 /**
@@ -236,9 +237,10 @@ function confirmedBy(
 ): Confirmed | null {
   const fault = catalogue.faults[f]!;
   // What comes and goes shows itself by not standing still.
-  const evenInConflict = fault.definition.showsToday < 1 && together >= SURE;
+  const { showsToday } = fault.definition;
+  const foundInConflict = showsToday < 1 ? (together >= SURE ? 1 : FOUND_AGAIN) : Number.POSITIVE_INFINITY;
   for (const rule of fault.definition.confirmedBy) {
-    const proof = proofOf(rule, fault, proving, evenInConflict);
+    const proof = proofOf(rule, fault, proving, foundInConflict);
     if (!proof) continue;
     const groups = proof.map(({ reading }) => proving.groups.get(instanceKey(reading.check, reading.cylinder))!);
     const events = proof.map((r) => r.event);
@@ -345,21 +347,25 @@ function groupsOf(network: Network, readings: readonly StandingReading[]): Map<s
   return groups;
 }
 
-/** The readings that together are what a rule asks for, or null. */
+/**
+ * The readings that together are what a rule asks for, or null.
+ * @param foundInConflict how often a finding has to be there where another look contradicts it
+ */
 function proofOf(
   rule: readonly Need[],
   fault: { readonly cylinder: number | null; readonly definition: FaultDefinition },
   { readings, scopes, cylinders, groups }: Proving,
-  evenInConflict: boolean,
+  foundInConflict: number,
 ): StandingReading[] | null {
   const proof: StandingReading[] = [];
   for (const need of rule) {
     const scope = scopes.get(need.check);
     if (scope === undefined) return null;
     for (const target of neededOn(need, scope === 'cylinder', fault.cylinder, cylinders)) {
-      const found = readings.findLast((r) => meets(need, r, target, fault.cylinder));
+      const finds = readings.filter((r) => meets(need, r, target, fault.cylinder));
+      const found = finds.at(-1);
       const group = groups.get(instanceKey(need.check, target));
-      if (!found || !group || (group.inConflict && !evenInConflict)) return null;
+      if (!found || !group || (group.inConflict && finds.length < foundInConflict)) return null;
       proof.push(found);
     }
   }

@@ -18,7 +18,16 @@ import { faultChances } from './faultChances.ts';
 import type { Network } from './network.ts';
 import type { Planner } from './planner.ts';
 import { type Candidate, withReports } from './reports.ts';
-import { type Active, activeSets, expectedSearch, likeliest, roadsOf, type SearchStart } from './search.ts';
+import {
+  type Active,
+  activeSets,
+  CANNOT_BE_MADE,
+  expectedSearch,
+  likeliest,
+  powerLeft,
+  roadsOf,
+  type SearchStart,
+} from './search.ts';
 import { type Why, whyOf } from './why.ts';
 
 /** Checks are told apart on the likeliest sets alone. */
@@ -72,6 +81,7 @@ export function planNext(
   again: string | null = null,
 ): Plan {
   const readOn = byInstance(situation.readings);
+  const lately = new Set(situation.readings.slice(-A_MOMENT));
   const readBy = (probe: number) => readOn.get(planner.probes[probe]!.instance.key) ?? [];
   const missing = planner.routes.map((route) =>
     route.needs
@@ -84,9 +94,10 @@ export function planNext(
     repaired: situation.repaired,
     givesUpFrom: 0,
     // What cannot be made confirms as little as what was taken twice in vain.
-    refuted: Uint8Array.from(planner.probes, ({ instance, state, hot }, index) =>
+    justRead: Uint8Array.from(planner.probes, (_, index) => Number(readBy(index).some((r) => lately.has(r)))),
+    inVain: Uint8Array.from(planner.probes, ({ instance, state, hot }, index) =>
       isInfeasibleIn(situation, instance, state, hot ? 'hot' : null)
-        ? 2
+        ? CANNOT_BE_MADE
         : timesTaken(readBy(index).filter((r) => readAt(r, state, hot ? 'hot' : null))),
     ),
   };
@@ -136,10 +147,17 @@ export function planNext(
   return { expectedSearchMin: search.minutes, next, confirmingOrder };
 }
 
-/** 0 for never, 1 for once, 2 where the same was taken again: readings of different places are no repeats of each other. */
+/** So many readings are over in a moment: what came and went before them may have come again since. */
+const A_MOMENT = 4;
+
+/** How often the same was taken: readings of different places are no repeats of each other. */
 function timesTaken(readings: readonly StandingReading[]): number {
-  const places = new Set(readings.map((r) => Object.keys(r.assessment.weights).join()));
-  return Math.min(1, readings.length) + Number(readings.length > places.size);
+  const places = new Map<string, number>();
+  for (const { assessment } of readings) {
+    const place = Object.keys(assessment.weights).join();
+    places.set(place, (places.get(place) ?? 0) + 1);
+  }
+  return Math.max(0, ...places.values());
 }
 
 /** Standing readings by the check, and the cylinder, they were made on. */
@@ -215,7 +233,7 @@ function settlerOfFirstSuspect({ catalogue, belief, planner, missing, start }: R
   for (const [r, route] of planner.routes.entries()) {
     if (route.fault !== first) continue;
     if (missing[r]!.length === 0) return null;
-    if (missing[r]!.some((index) => start.refuted[index] === 2)) continue;
+    if (missing[r]!.some((index) => powerLeft(route.comesAndGoes, start.inVain[index]!, false) === 0)) continue;
     if (!best || route.efficacy > best.efficacy) best = { probe: missing[r]![0]!, efficacy: route.efficacy };
   }
   return best?.probe ?? null;

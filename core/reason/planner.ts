@@ -39,6 +39,8 @@ export interface Route {
   readonly needs: readonly RouteNeed[];
   /** P(every finding is as needed | the fault alone): a confirming check can lie. */
   readonly efficacy: number;
+  /** Its fault comes and goes. */
+  readonly comesAndGoes: boolean;
 }
 
 /** What does not change between readings: probes, routes, access bits. */
@@ -162,7 +164,7 @@ export function plannerFor(
         const { key, share } = catalogue.causes[cause]!;
         return sum + share * efficacyOf(network, probes, needs, key, cylinder);
       }, 0);
-      return [{ fault, faultCylinder: cylinder, needs, efficacy }];
+      return [{ fault, faultCylinder: cylinder, needs, efficacy, comesAndGoes: definition.showsToday < 1 }];
     }),
   );
   const candidates = made

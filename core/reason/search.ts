@@ -50,12 +50,27 @@ export interface SearchStart {
   readonly repaired: boolean;
   /** Whoever has not found it by the end looks at least until then: giving up sooner is no gain [min]. */
   readonly givesUpFrom: number;
-  /** 1: probes read already without the finding they were made for, which can be taken again with less hope; 2: taken again in vain. */
-  readonly refuted: Uint8Array;
+  /** How often a probe was read without the finding it was made for: it can be taken again, with less hope, and not for ever. */
+  readonly inVain: Uint8Array;
+  /** 1 where that was a moment ago: what was quiet then is quiet still. */
+  readonly justRead: Uint8Array;
 }
 
-/** How much of its power to confirm a check keeps when it is taken again after it said "ok" [M]. */
-const AGAIN_EFFICACY = 0.3;
+/** A probe that cannot be made is one that was taken in vain as often as can be. */
+export const CANNOT_BE_MADE = 255;
+
+/** How much of its power to confirm a check keeps when it is taken again after it said "ok", and how often it is asked for at all [M]. */
+const AGAIN = { efficacy: 0.3, asked: 2 };
+/** The same of a fault that comes and goes: to look again, later, is the only way to it. */
+const AGAIN_LATER = { efficacy: 0.5, asked: 4 };
+const AGAIN_AT_ONCE = 0.1;
+
+/** How much of its power is left to a road on which a probe was taken that often in vain. */
+export function powerLeft(comesAndGoes: boolean, inVain: number, justRead: boolean): number {
+  const { efficacy, asked } = comesAndGoes ? AGAIN_LATER : AGAIN;
+  if (inVain === 0 || inVain >= asked) return inVain === 0 ? 1 : 0;
+  return comesAndGoes && justRead ? AGAIN_AT_ONCE : efficacy;
+}
 
 /** A fault unsettled with less than this chance is as good as found. */
 const SETTLED_ENOUGH = 0.08;
@@ -102,20 +117,22 @@ export function roadsAfter(
 }
 
 function roadOf(planner: Planner, missing: Missing, route: number, start: SearchStart): Road {
-  const { fault, efficacy } = planner.routes[route]!;
+  const { fault, efficacy, comesAndGoes } = planner.routes[route]!;
   const needed = missing[route]!;
   let mask = 0;
   let probeBits = 0;
   let heats = false;
   let runs = false;
-  let refuted = 0;
+  let inVain = 0;
+  let justRead = false;
   for (const index of needed) {
     const probe = planner.probes[index]!;
     mask |= probe.mask;
     probeBits |= bitOf(index);
     heats ||= probe.hot;
     runs ||= runsFor(probe.state, false);
-    refuted = Math.max(refuted, start.refuted[index]!);
+    inVain = Math.max(inVain, start.inVain[index]!);
+    justRead ||= start.justRead[index]! === 1;
   }
   // Only routes that share a probe can be gone through beside it.
   const covers = planner.sharing[route]!.filter(
@@ -123,7 +140,7 @@ function roadOf(planner: Planner, missing: Missing, route: number, start: Search
   );
   let faultBits = bitOf(fault);
   for (const other of covers) faultBits |= bitOf(planner.routes[other]!.fault);
-  const power = efficacy * (refuted === 2 ? 0 : refuted === 1 ? AGAIN_EFFICACY : 1);
+  const power = efficacy * powerLeft(comesAndGoes, inVain, justRead);
   return { fault, power, needed, mask, heats, runs, probeBits, covers, faultBits };
 }
 

@@ -5,10 +5,14 @@ import type { SearchStart } from '@/core/reason/search.ts';
 import { random } from './random.ts';
 
 /** A bench with one settling check to a fault, nothing to open, nothing that lies. */
-function planner(minutes: readonly number[], efficacy: readonly number[] = minutes.map(() => 1)): Planner {
+function planner(
+  minutes: readonly number[],
+  efficacy: readonly number[] = minutes.map(() => 1),
+  comesAndGoes = false,
+): Planner {
   return {
     probes: minutes.map((m) => ({ instance: null as never, state: 'bench', hot: false, minutes: m, mask: 0 })),
-    routes: minutes.map((_, f) => ({ fault: f, faultCylinder: null, needs: [], efficacy: efficacy[f]! })),
+    routes: minutes.map((_, f) => ({ fault: f, faultCylinder: null, needs: [], efficacy: efficacy[f]!, comesAndGoes })),
     routesOf: new Map(),
     accessKeys: [],
     accessMin: [],
@@ -23,7 +27,8 @@ const start = (probes: number) => ({
   hot: false,
   repaired: false,
   givesUpFrom: 0,
-  refuted: new Uint8Array(probes),
+  inVain: new Uint8Array(probes),
+  justRead: new Uint8Array(probes),
 });
 const active = (...sets: readonly (readonly number[])[]) => ({
   sets: Int32Array.from(sets.keys()),
@@ -137,13 +142,23 @@ describe('the order of the search', () => {
   });
 
   it('a check that can lie counts with the chance that it settles, and less when it already said no', () => {
-    const order = (refuted: number) =>
-      search(planner([10, 10], [0.6, 0.5]), each(2), Float64Array.of(0.5, 0.5), singles(2), 2, {
+    const order = (inVain: number, comesAndGoes = false) =>
+      search(planner([10, 10], [0.6, 0.5], comesAndGoes), each(2), Float64Array.of(0.5, 0.5), singles(2), 2, {
         ...start(2),
-        refuted: Uint8Array.of(refuted, 0),
+        inVain: Uint8Array.of(inVain, 0),
       }).order;
     expect(order(0)[0]).toBe(0);
     expect(order(1)[0]).toBe(1);
+    // What was taken twice is not asked for a third time, but for what comes and goes: to look again is the only way to that.
+    expect(order(2)).not.toContain(0);
+    expect(order(3, true)).toContain(0);
+    expect(order(4, true)).not.toContain(0);
+    // And not in the same breath: it is quiet still.
+    const breath = { ...start(2), inVain: Uint8Array.of(1, 0) };
+    const orderOf = (from: SearchStart) =>
+      search(planner([10, 14], [0.6, 0.4], true), each(2), Float64Array.of(0.5, 0.5), singles(2), 2, from).order;
+    expect(orderOf(breath)[0]).toBe(0);
+    expect(orderOf({ ...breath, justRead: Uint8Array.of(1, 0) })[0]).toBe(1);
     const sure = search(planner([10]), each(1), Float64Array.of(1), singles(1), 1, start(1));
     expect(sure.minutes).toBeCloseTo(10, 9);
   });
