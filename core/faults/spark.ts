@@ -46,7 +46,7 @@ export const SPARK_FAULTS = [
     perCylinder: true,
     weight: 7,
     stored: 1.3,
-    failures: [{ failure: 'pull', levels: { dead: 0.75, weak: 0.2 } }],
+    failures: [{ failure: 'pull', levels: { dead: 0.8, weak: 0.16 } }],
     symptoms: {
       'misfire-steady': 0.3,
       'low-power': 0.65,
@@ -61,7 +61,7 @@ export const SPARK_FAULTS = [
     ],
     // Fouled a little it fires until something is asked of it: what a spark has to cross grows with the pressure, not with the speed.
     slight: {
-      share: 0.35,
+      share: 0.25,
       failures: [
         { failure: 'pull', levels: { weak: 0.62, dead: 0.25 }, when: { states: ['loaded'] } },
         { failure: 'pull', levels: { weak: 0.12, dead: 0.03 } },

@@ -258,7 +258,7 @@ function confirmedBy(
       by: Math.max(...events),
       proof: events,
       orElse: alike.filter((other) => p[other]! > LIVE).map((other) => catalogue.faults[other]!.key),
-      ruleOut: buys ? ruleOutAt(catalogue, f, rivals, proof, proving, canMake) : null,
+      ruleOut: ruleOutAt(catalogue, f, rivals, p, proof, proving, canMake),
     };
   }
   return null;
@@ -279,11 +279,15 @@ const wasLookedFor = (
     ),
   );
 
-/** The first look not taken yet that would show one of the rivals, with nothing more to open than the proof has opened or the work opens. */
+/**
+ * The first look not taken yet that would show one of the rivals, with nothing more to open than the proof has opened or the work opens. Where no
+ * part is bought it has to spare its minutes: work done for nothing is done again.
+ */
 function ruleOutAt(
   { faults }: Catalogue,
   own: number,
   rivals: readonly Rival[],
+  p: Float64Array,
   proof: readonly StandingReading[],
   { readings, scopes, cylinders }: Proving,
   canMake: (check: string, cylinder: number | null) => boolean,
@@ -296,9 +300,16 @@ function ruleOutAt(
   const most = Math.max(RULE_OUT_MIN, RULE_OUT_SHARE * definition.repair.minutes);
   for (const { fault } of rivals) {
     const rival = faults[fault]!;
+    const spared = definition.repair.action === 'replaced' ? most : p[fault]! * definition.repair.minutes;
     for (const [need, ...more] of rival.definition.confirmedBy) {
       const check = checkOf(need!.check);
-      if (more.length > 0 || need!.part !== undefined || check.minutes > most || !scopes.has(check.id)) continue;
+      if (
+        more.length > 0 ||
+        need!.part !== undefined ||
+        check.minutes > Math.min(most, spared) ||
+        !scopes.has(check.id)
+      )
+        continue;
       const [cylinder = null] = neededOn(need!, check.scope === 'cylinder', rival.cylinder, cylinders);
       if (readings.some(({ reading }) => reading.check === check.id && reading.cylinder === cylinder)) continue;
       if (!accessKeysFor(check, cylinder, cylinders).every((key) => opened.has(key))) continue;

@@ -93,14 +93,23 @@ export function RepairForm({
   );
 }
 
-/** A look of a minute or two that would show a rival, before a part is bought. */
-function RuleOutFirst({ ruleOut, onRuleOut }: { ruleOut: RuleOut; onRuleOut: (ruleOut: RuleOut) => void }) {
+/** A look of a minute or two that would show a rival, before a part is bought or the work is done. */
+function RuleOutFirst({
+  ruleOut,
+  buys,
+  onRuleOut,
+}: {
+  ruleOut: RuleOut;
+  buys: boolean;
+  onRuleOut: (ruleOut: RuleOut) => void;
+}) {
   const cards = useFaultCards();
   return (
     <div className="mt-2 border-l-8 border-paint bg-well px-3 py-2">
       <p>
-        <span className="font-bold">Before a part is bought: </span>"{faultLabel(ruleOut.rival, cards)}" would read the
-        same. Looking takes {checkOf(ruleOut.check).minutes} min and opens nothing more.
+        <span className="font-bold">Before {buys ? 'a part is bought' : 'the work'}: </span>"
+        {faultLabel(ruleOut.rival, cards)}" would read the same. Looking takes {checkOf(ruleOut.check).minutes} min and
+        opens nothing more.
       </p>
       <Button className="mt-1.5" onClick={() => onRuleOut(ruleOut)}>
         {checkLabel(ruleOut.check, ruleOut.cylinder)}
@@ -125,7 +134,7 @@ export function RepairPlate({
   orElse: readonly string[];
   house: House;
   proof: readonly string[];
-  /** What to look at before a part is bought. */
+  /** What to look at before a part is bought, or the work is done. */
   ruleOut: RuleOut | null;
   onRuleOut: (ruleOut: RuleOut) => void;
   onRecord: (event: RawEvent, id: string) => void;
@@ -155,7 +164,7 @@ export function RepairPlate({
           <li key={line}>{line}</li>
         ))}
       </ul>
-      {ruleOut && <RuleOutFirst ruleOut={ruleOut} onRuleOut={onRuleOut} />}
+      {ruleOut && <RuleOutFirst ruleOut={ruleOut} buys={repair.action === 'replaced'} onRuleOut={onRuleOut} />}
       {behind && (
         <p className="mt-2 bg-well px-3 py-2">
           <span className="font-bold">Behind it: </span>

@@ -15,16 +15,17 @@ export const FUEL_TELLS: TellsByCheck = {
     leak: { restricted: 0.08 },
   },
   'fuel.float': {
-    leak: { 'level-off': 0.04, sticks: 0.01, sunk: 0.004 },
+    // A float that sticks is a float at fault: without one it is hardly seen.
+    leak: { 'level-off': 0.04, sticks: 0.002, sunk: 0.001 },
   },
   'fuel.flow': {
     leak: { weak: 0.04, none: 0.004 },
   },
   'fuel.governor-link': {
-    leak: { binding: 0.01, off: 0.003 },
+    leak: { binding: 0.005, off: 0.002 },
   },
   'fuel.inlet-screen': {
-    leak: { 'none-fitted': 0.4, blocked: 0.01 },
+    leak: { 'none-fitted': 0.4, blocked: 0.004 },
   },
   'fuel.jet-seals': {
     leak: { hardened: 0.02, swollen: 0.01 },
@@ -42,7 +43,7 @@ export const FUEL_TELLS: TellsByCheck = {
     leak: { 'dirt-on-seat': 0.04, hardened: 0.03, grooved: 0.03 },
   },
   'fuel.pickup': {
-    leak: { blocked: 0.01 },
+    leak: { blocked: 0.004 },
   },
   'fuel.pump': {
     leak: { weak: 0.03, none: 0.004, 'fuel-in-pulse-line': 0.003 },
