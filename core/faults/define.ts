@@ -81,8 +81,8 @@ export const fix = (
 export const sameRepair = (a: Pick<FaultDefinition, 'sameWork'>, b: Pick<FaultDefinition, 'sameWork'>): boolean =>
   a.sameWork !== null && a.sameWork === b.sameWork;
 
-/** A fault at its slighter level: share of the machines with it, and what replaces what is said of the others. */
-export interface Slight {
+/** A fault as it is on some of the machines with it, where that is another thing: share of the machines with it, and what replaces what is said of the others. */
+export interface Otherwise {
   readonly share: number;
   readonly symptoms: Partial<Record<Symptom, number>>;
   readonly failures: readonly FailureEffect[];
@@ -109,8 +109,8 @@ export interface FaultDefinition {
   readonly symptoms: Partial<Record<Symptom, number>>;
   readonly failures: readonly FailureEffect[];
   readonly effects: readonly Effect[];
-  /** What it is on those machines that have it slightly, where that is another thing and not less of the same. */
-  readonly slight: Slight | null;
+  /** What it is on some of the machines with it, where that is another thing and not less of the same: sheared in part, one valve alone. */
+  readonly otherwise: Otherwise | null;
   /** Cure checks that take this fault out of the circuit. */
   readonly curedBy: readonly { readonly check: CheckId; readonly on?: On }[];
   /** Any rule settles; within a rule all findings are needed. */
@@ -190,7 +190,7 @@ type Optional =
   | 'symptoms'
   | 'failures'
   | 'effects'
-  | 'slight'
+  | 'otherwise'
   | 'curedBy'
   | 'confirmedOnSingle'
   | 'sameWork'
@@ -201,7 +201,7 @@ type Optional =
 interface Knowledge {
   readonly failures?: readonly FailureSpec[];
   readonly effects?: readonly EffectSpec[];
-  readonly slight?: Pick<Slight, 'share' | 'symptoms'> & {
+  readonly otherwise?: Pick<Otherwise, 'share' | 'symptoms'> & {
     readonly failures: readonly FailureSpec[];
     readonly effects: readonly EffectSpec[];
   };
@@ -216,7 +216,7 @@ export type FaultSpec<Id extends FaultId> = Omit<FaultDefinition, Optional | key
 
 /** A fault with the usual answers filled in. */
 export function defineFault<const Id extends FaultId>(spec: FaultSpec<Id>): FaultDefinition & { readonly id: Id } {
-  const { effects, failures, slight, confirmedBy, confirmedOnSingle, ...rest } = spec;
+  const { effects, failures, otherwise, confirmedBy, confirmedOnSingle, ...rest } = spec;
   return {
     perCylinder: false,
     appliesTo: () => true,
@@ -235,7 +235,7 @@ export function defineFault<const Id extends FaultId>(spec: FaultSpec<Id>): Faul
     // The compiler has held each to its check; from here on they are all of one kind.
     effects: (effects ?? []) as readonly Effect[],
     failures: (failures ?? []) as readonly FailureEffect[],
-    slight: (slight ?? null) as Slight | null,
+    otherwise: (otherwise ?? null) as Otherwise | null,
     confirmedBy: confirmedBy as FaultDefinition['confirmedBy'],
     confirmedOnSingle: (confirmedOnSingle ?? null) as FaultDefinition['confirmedOnSingle'],
   };

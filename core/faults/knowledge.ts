@@ -67,7 +67,7 @@ export function knowledgeIssues(
   for (const cause of [...faults, ...conditions]) {
     if (cause.title.trim() === '') say('no-text', cause.id);
     effectIssues(cause, find, say);
-    if ('slight' in cause && cause.slight) effectIssues({ ...cause, ...cause.slight }, find, say);
+    if ('otherwise' in cause && cause.otherwise) effectIssues({ ...cause, ...cause.otherwise }, find, say);
     if (!find(cause.repair.retest)) say('unknown-check', `${cause.id} is re-tested by ${cause.repair.retest}`);
     for (const { fault } of cause.repair.leaves)
       if (!faults.some((f) => f.id === fault)) say('unknown-fault', `${cause.id} leaves ${fault}`);

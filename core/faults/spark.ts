@@ -60,7 +60,7 @@ export const SPARK_FAULTS = [
       { check: 'spark.tester', outcomes: { weak: 0.02 } },
     ],
     // Fouled a little it fires until something is asked of it: what a spark has to cross grows with the pressure, not with the speed.
-    slight: {
+    otherwise: {
       share: 0.25,
       failures: [
         { failure: 'pull', levels: { weak: 0.62, dead: 0.25 }, when: { states: ['loaded'] } },
@@ -452,7 +452,7 @@ export const SPARK_FAULTS = [
       { check: 'split.primer', outcomes: { coughs: 0.45, nothing: 0.25 } },
     ],
     // Sheared in part the spark is some degrees late: it starts and runs, and never as it should.
-    slight: {
+    otherwise: {
       share: 0.4,
       failures: [
         { failure: 'crank', levels: { kick: 0.12 } },

@@ -119,13 +119,25 @@ export const VALVE_FAULTS = [
     ],
     symptoms: { knock: 0.4, 'low-power': 0.35, 'hard-start-cold': 0.25 },
     effects: [
-      { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.15, wider: 0.447, far: 0.003 } },
-      { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.2, wider: 0.596, far: 0.004 } },
+      { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.12, wider: 0.377, far: 0.003 } },
+      { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.22, wider: 0.756, far: 0.004 } },
       { check: 'valve.lash', outcomes: { wide: 0.96 } },
       { check: 'valve.motion', outcomes: { 'intake-short': 0.15, 'exhaust-short': 0.2 } },
       { check: 'turn.by-hand', outcomes: { 'firm-at-compression': 0.6 } },
       { check: 'seal.compression', outcomes: { high: 0.5 } },
     ],
+    // The intake alone: the release, which sits on the exhaust, is as it was. Lash wide on neither is not wide lash.
+    otherwise: {
+      share: 0.2,
+      failures: [{ failure: 'pull', levels: { weak: 0.25 } }],
+      symptoms: { knock: 0.4, 'low-power': 0.35, 'hard-start-cold': 0.2 },
+      effects: [
+        { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.22, wider: 0.756, far: 0.004 } },
+        { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.03 } },
+        { check: 'valve.lash', outcomes: { wide: 0.96 } },
+        { check: 'valve.motion', outcomes: { 'intake-short': 0.25 } },
+      ],
+    },
     confirmedBy: [
       [{ check: 'valve.lash', outcomes: ['wide', 'wider'], part: 'intake' }],
       [{ check: 'valve.lash', outcomes: ['wide', 'wider'], part: 'exhaust' }],
@@ -286,10 +298,12 @@ export const VALVE_FAULTS = [
     perCylinder: true,
     weight: 1,
     perHundredHours: 1.06,
-    failures: [{ failure: 'pull', levels: { weak: 0.6, dead: 0.2 } }],
+    // Worn flat it hardly opens its valve at all.
+    failures: [{ failure: 'pull', levels: { weak: 0.52, dead: 0.33 } }],
     symptoms: { 'low-power': 0.6, 'pops-intake': 0.3, 'pops-exhaust': 0.25, 'runs-rough': 0.4 },
     effects: [
       { check: 'valve.motion', outcomes: { 'intake-short': 0.48, 'exhaust-short': 0.46, 'intake-still': 0.02 } },
+      { check: 'spark.plug-look', outcomes: { 'clean-cold': 0.15, sooty: 0.12, wet: 0.08 } },
     ],
     confirmedBy: [
       [

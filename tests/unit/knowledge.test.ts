@@ -42,10 +42,10 @@ describe('the knowledge checker', () => {
       },
     ],
     [
-      'a slighter level that shows what its check has not',
+      'a fault that is otherwise something its check has not',
       'unknown-outcome',
       {
-        slight: {
+        otherwise: {
           share: 0.5,
           symptoms: {},
           failures: [],

@@ -179,8 +179,8 @@ describe('levels in the catalogue', () => {
         levels.reduce((sum, l) => sum + l.share, 0),
         fault.id,
       ).toBeCloseTo(1, 12);
-      // One that says itself what its slighter level is has levels that are two things.
-      for (const [k, effect] of (fault.slight ? [] : fault.effects).entries())
+      // One that says itself what it is otherwise has levels that are two things.
+      for (const [k, effect] of (fault.otherwise ? [] : fault.effects).entries())
         for (const [outcome, chance] of Object.entries(effect.outcomes))
           expect(
             levels.reduce((sum, l) => sum + l.share * l.definition.effects[k]!.outcomes[outcome]!, 0),
@@ -217,8 +217,8 @@ describe('levels in the catalogue', () => {
     // Some degrees late it runs, weakly, on both cylinders (common practice, no source). It was read as a whole shear, and acquitted.
     const key = FAULTS.find((f) => f.id === 'spark.flywheel-key')!;
     expect(levelsOf(key).map(({ level, share }) => [level, share])).toEqual([
-      ['slight', 0.4],
-      ['bad', 0.6],
+      ['otherwise', 0.4],
+      ['steady', 0.6],
     ]);
     const told = complaintOf(['low-power', 'hard-start-cold'], { flags: ['struck-object'] });
     const chance = (bench: Bench) => summarise(bench).suspects.find((s) => s.key === 'spark.flywheel-key')!.p;

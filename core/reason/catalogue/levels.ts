@@ -1,5 +1,5 @@
 import { tellsOf } from '../../checks/tells/index.ts';
-import type { FaultDefinition, Slight } from '../../faults/index.ts';
+import type { FaultDefinition, Otherwise } from '../../faults/index.ts';
 import type { FailureId } from '../../machine/failures.ts';
 
 /**
@@ -7,7 +7,7 @@ import type { FailureId } from '../../machine/failures.ts';
  * balance all see the same coil: drawn anew for each of them it could not be one machine.
  */
 export interface FaultLevel {
-  readonly level: 'slight' | 'bad' | 'steady' | 'coming and going';
+  readonly level: 'slight' | 'bad' | 'otherwise' | 'steady' | 'coming and going';
   /** Of machines with the fault. */
   readonly share: number;
   /** The fault as it is where it is that bad. */
@@ -100,13 +100,13 @@ function byTime(fault: FaultDefinition, steady: readonly FaultLevel[]): readonly
   ];
 }
 
-const statedSlight = (fault: FaultDefinition, { share, ...own }: Slight): readonly FaultLevel[] => [
-  { level: 'slight', share, definition: { ...fault, ...own } },
-  { level: 'bad', share: 1 - share, definition: fault },
+const statedOtherwise = (fault: FaultDefinition, { share, ...own }: Otherwise): readonly FaultLevel[] => [
+  { level: 'otherwise', share, definition: { ...fault, ...own } },
+  { level: 'steady', share: 1 - share, definition: fault },
 ];
 
 function byDegree(fault: FaultDefinition): readonly FaultLevel[] {
-  if (fault.slight) return statedSlight(fault, fault.slight);
+  if (fault.otherwise) return statedOtherwise(fault, fault.otherwise);
   if (!hasLevels(fault)) return [];
   return [
     { level: 'slight', share: SLIGHT, definition: at(fault, 0, SLIGHT) },
