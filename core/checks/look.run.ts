@@ -56,6 +56,8 @@ export const lookRun = defineCheck({
   scope: 'machine',
   states: ['loaded', 'full-speed', 'half-speed', 'idle', 'cranking'],
   minutes: 2,
+  // How it fails to get there is what is to be seen.
+  needsOnlyStart: true,
   hazards: ['carbon-monoxide'],
   cannotClear: ['a twin running on one cylinder may sound normal at idle', 'faults that come with time and heat'],
   outcomes: [],

@@ -249,7 +249,7 @@ class Trial {
     if (ran.every(({ run }) => run && foundSound(run))) return 'nothing-wrong';
     const next = ran.find(({ run }) => !run);
     if (!next) return null;
-    this.search(next.asked, () => this.make(insteadOf(this.view)));
+    this.search(next.asked, () => this.make(insteadOf(this.view, next.asked)));
     if (!this.bench.readings.some((r) => isOf(r, next.asked))) this.ranInVain.add(next.asked.check);
     return 'went-on';
   }
@@ -260,7 +260,8 @@ class Trial {
     const asked = this.policy(this.bench, summary, this.chance).find((a) => !wasInVain(this.bench, this.view, a));
     if (!asked) return 'no-check-left';
     this.search(asked, () => {
-      if (!wasSeen(this.bench, insteadOf(this.view))) this.make(insteadOf(this.view));
+      const instead = insteadOf(this.view, asked);
+      if (!wasSeen(this.bench, instead)) this.make(instead);
     });
     return 'went-on';
   }
@@ -346,8 +347,11 @@ function canMake(view: View, asked: Asked): boolean {
   return true;
 }
 
-/** What is seen when it cannot: how it cranks, or that it does not start. */
-const insteadOf = (view: View): Asked => SEEN_INSTEAD[cranks(view, false) ? 'it-cranks' : 'it-does-not-crank'];
+/** What is seen when it cannot: how it cranks, that it does not start, or how it fails to get there. */
+function insteadOf(view: View, asked: Asked): Asked {
+  const seen = SEEN_INSTEAD[cranks(view, false) ? 'it-cranks' : 'it-does-not-crank'];
+  return needsToRun(asked) && starts(view, false) ? { ...seen, condition: asked.condition } : seen;
+}
 const seenInstead = (what: CheckDefinition['seenInstead']): Asked => ({
   ...madeFor((check) => check.seenInstead === what),
   condition: 'cranking',
