@@ -93,6 +93,8 @@ const FIRST_BELIEVED = 0.25;
 /** So sure that it is there, a finding that is gone again is the fault coming and going; less sure, it has to be found this often. */
 const SURE = 0.6;
 const FOUND_AGAIN = 2;
+/** So often what comes and goes is looked for before work is done for its rival. */
+const LOOKS_AT_COMING = 2;
 /** Another fault that makes the findings at least half as likely explains them equally: only less belief in it lets the proof stand. */
 const EQUALLY = 0.5;
 /**
@@ -264,7 +266,10 @@ function confirmedBy(
   return null;
 }
 
-/** Whether every check that could prove a fault is made, or cannot be made: then waiting tells nothing more of it. */
+/**
+ * Whether every check that could prove a fault is made, or cannot be made: then waiting tells nothing more of it. For what comes and goes one look
+ * is none.
+ */
 const wasLookedFor = (
   { definition, cylinder }: Catalogue['faults'][number],
   { readings, scopes, cylinders }: Proving,
@@ -274,7 +279,8 @@ const wasLookedFor = (
     rule.every((need) =>
       neededOn(need, scopes.get(need.check) === 'cylinder', cylinder, cylinders).every(
         (target) =>
-          readings.some((standing) => looksFor(need, standing, target, cylinder)) || !canMake(need.check, target),
+          readings.filter((standing) => looksFor(need, standing, target, cylinder)).length >=
+            (definition.showsToday < 1 ? LOOKS_AT_COMING : 1) || !canMake(need.check, target),
       ),
     ),
   );

@@ -4,7 +4,7 @@ import { SEEN_LEAKS, SYMPTOM_LEAK, SYMPTOM_LEAKS, showsAs } from '../../complain
 import type { Interaction } from '../../faults/index.ts';
 import { FAILURE_IDS } from '../../machine/failures.ts';
 import { type At, allOut, atKey, type SpecVariable } from '../spec.ts';
-import { failureLevels } from './acting.ts';
+import { failureLevels, showsToday } from './acting.ts';
 import { type CauseInstance, COMPLAINT } from './instances.ts';
 import { noneAlive } from './noneAlive.ts';
 
@@ -79,7 +79,8 @@ export function symptomVariable(
       .filter(({ definition }) => definition.failures.length > 0 || Object.keys(definition.symptoms).length > 0)
       .map((c) => c.key),
     grossErrorChance: 0,
-    showsToday: () => 1,
+    // What was complained of did show; a run is made today.
+    showsToday: (cause) => (key === COMPLAINT ? 1 : showsToday(byKey.get(cause)!)),
     maxima: {
       orders: SYMPTOM_IDS.map(() => [0, 1]),
       cumulative: (cause, at) => {
