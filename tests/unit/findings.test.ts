@@ -550,3 +550,116 @@ describe('a flat battery that was charged', () => {
     expect(summarise(drawn).confirmed.map((s) => s.fault)).toEqual(['power.draw']);
   });
 });
+
+describe('what comes and goes', () => {
+  const volts = (value: number) => ({ value, unit: 'V' });
+  const drop = (value: number) => ({ check: 'power.drop-ground', condition: 'cranking', value: volts(value) });
+  const told = withEvents(
+    complaintOf(['no-crank-click']),
+    { check: 'power.rest-volts', value: volts(12.6) },
+    { check: 'power.tester', outcome: 'good' },
+    { check: 'power.drop-relay', condition: 'cranking', outcome: 'ok' },
+    { check: 'power.drop-positive', condition: 'cranking', outcome: 'ok' },
+    { check: 'look.crank', condition: 'cranking', outcome: 'normal' },
+  );
+
+  it('is looked at again at once where it was there and had not been, and what is found twice is proven', () => {
+    // A joint that is loose drops volts now and then; nobody measures 9.9 V across a cable and goes on to the filters (common practice, no source).
+    const once = withEvents(told, drop(0.07), drop(9.9));
+    expect(summarise(once).confirmed).toEqual([]);
+    expect(nextChecks(once, summarise(once)).next[0]).toMatchObject({
+      check: 'power.drop-ground',
+      why: { code: 'again' },
+    });
+    const twice = withEvents(once, drop(9.8));
+    expect(summarise(twice).confirmed.map((c) => c.fault)).toEqual(['power.cable-ground']);
+  });
+
+  it('is asked for a third time, and not in the same breath', () => {
+    const asked = (bench: Bench) => nextChecks(bench, summarise(bench)).next.map((n) => n.check);
+    const quiet = withEvents(told, drop(0.07));
+    expect(asked(quiet)[0]).not.toBe('power.drop-ground');
+    const later = withEvents(
+      quiet,
+      ...['look.fuel', 'fuel.filter', 'look.air-filter', 'fuel.governor-link'].map((check) => ({
+        check,
+        outcome: { 'look.fuel': 'fresh', 'fuel.filter': 'clean', 'look.air-filter': 'clean' }[check] ?? 'ok',
+      })),
+      { check: 'power.drop-relay', condition: 'cranking', outcome: 'ok' },
+      { check: 'power.drop-positive', condition: 'cranking', outcome: 'ok' },
+      drop(0.07),
+      { check: 'look.oil', outcome: 'ok' },
+      { check: 'look.stains', outcome: 'dry' },
+      { check: 'look.cooling', outcome: 'clean' },
+      { check: 'look.wiring', outcome: 'ok' },
+    );
+    expect(asked(later).filter((check) => check.startsWith('power.drop'))).not.toEqual([]);
+  });
+
+  it('may be quiet on a run: a clean one speaks against a coil that is open, and hardly against a lead that touches at times', () => {
+    const dead = withEvents(complaintOf(['one-cylinder']), {
+      check: 'spark.tester',
+      cylinder: 1,
+      condition: 'cranking',
+      outcome: 'none',
+    });
+    const ran = withEvents(dead, { check: 'look.run', condition: 'loaded', symptoms: [] });
+    const kept = (fault: string) => p(ran, fault) / p(dead, fault);
+    expect(kept('spark.plug-lead[1]')).toBeGreaterThan(2 * kept('spark.coil-open[1]'));
+  });
+});
+
+describe('a plug fouled a little', () => {
+  it('is not acquitted by even exhausts at full speed, and is found by those under load', () => {
+    // What a spark has to cross grows with the pressure in the cylinder: it misses under load (common practice, no source).
+    const heat = (condition: string, one: number, other: number) => ({
+      check: 'balance.heat',
+      condition,
+      readings: { '1': { value: one, unit: 'degC' }, '2': { value: other, unit: 'degC' } },
+    });
+    const told = withEvents(complaintOf(['low-power', 'misfire-intermittent']), {
+      check: 'spark.plug-look',
+      cylinder: 1,
+      outcome: 'sooty',
+    });
+    const even = withEvents(told, heat('full-speed', 185, 188));
+    expect(p(even, 'spark.plug-fouled[1]')).toBeGreaterThan(p(told, 'spark.plug-fouled[1]') / 5);
+    const loaded = withEvents(even, heat('loaded', 120, 190));
+    expect(summarise(loaded).suspects[0]!.key).toBe('spark.plug-fouled[1]');
+  });
+});
+
+describe('lash', () => {
+  const lash = (intake: number, exhaust: number) =>
+    withEvents(complaintOf(['low-power', 'knock']), {
+      check: 'valve.lash',
+      cylinder: 1,
+      fields: { intake: { value: intake, unit: 'mm' }, exhaust: { value: exhaust, unit: 'mm' } },
+    });
+  const before = p(complaintOf(['low-power', 'knock']), 'valve.lash-wide[1]');
+
+  it('in limits on both valves is not wide; wide on one alone it is', () => {
+    expect(p(lash(0.1, 0.15), 'valve.lash-wide[1]')).toBeLessThan(before / 10);
+    expect(p(lash(0.3, 0.15), 'valve.lash-wide[1]')).toBeGreaterThan(2 * before);
+    expect(p(lash(0.1, 0.4), 'valve.lash-wide[1]')).toBeGreaterThan(2 * before);
+  });
+
+  it('that is wide asks for the stud, which lies open beside it, before it is set', () => {
+    const [wide] = summarise(lash(0.1, 0.42)).confirmed;
+    expect(wide).toMatchObject({
+      fault: 'valve.lash-wide[1]',
+      ruleOut: { rival: 'valve.rocker-loose[1]', check: 'valve.rocker-studs', cylinder: 1 },
+    });
+  });
+});
+
+describe('a float that sticks', () => {
+  it('comes before the needle it holds open', () => {
+    const flooded = withEvents(
+      complaintOf(['fuel-drips']),
+      { check: 'fuel.needle-hold', outcome: 'leaks-down' },
+      { check: 'fuel.float', outcome: 'sticks' },
+    );
+    expect(summarise(flooded).suspects[0]!.key).toBe('fuel.float');
+  });
+});
