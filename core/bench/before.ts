@@ -1,6 +1,6 @@
 import type { Reading } from '../checks/index.ts';
-import type { StandingReading } from '../reason/confirm.ts';
 import { sameReading } from '../reason/sameReading.ts';
+import type { StandingReading } from '../reason/standing.ts';
 import type { Bench } from './state.ts';
 
 export interface BeforeAfter {

@@ -1,5 +1,5 @@
 import { instanceKey } from '../machine/key.ts';
-import { neededOn } from '../reason/confirm.ts';
+import { neededOn } from '../reason/needs.ts';
 import { type Bench, epochOf } from './state.ts';
 import type { BenchSummary } from './summary.ts';
 

@@ -1,6 +1,6 @@
 import { instanceKey } from '../machine/key.ts';
-import type { StandingReading } from '../reason/confirm.ts';
 import { sameReading } from '../reason/sameReading.ts';
+import type { StandingReading } from '../reason/standing.ts';
 import type { Bench } from './state.ts';
 
 /**

@@ -2,7 +2,7 @@ import { CHECKS, type CheckDefinition, checkOf, findCheck } from '../checks/inde
 import { COMES_WITH_HEAT, type Symptom } from '../complaint/symptoms.ts';
 import type { RunningState, Temperature } from '../engine/index.ts';
 import { CONDITIONS, findFault } from '../faults/index.ts';
-import type { StandingReading } from '../reason/confirm.ts';
+import type { StandingReading } from '../reason/standing.ts';
 import { readingRepeated } from './before.ts';
 import type { Bench, MadeRepair } from './state.ts';
 

@@ -1,7 +1,8 @@
 import { checkOf } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
 import { PARTS, type PartId } from '../machine/parts.ts';
-import type { Confirmed, StandingReading } from '../reason/confirm.ts';
+import type { Confirmed } from '../reason/confirm.ts';
+import type { StandingReading } from '../reason/standing.ts';
 import { currentReadings } from './readings.ts';
 import type { Bench } from './state.ts';
 

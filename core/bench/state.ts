@@ -3,11 +3,11 @@ import type { CheckDefinition } from '../checks/index.ts';
 import type { HousePractice } from '../house/house.ts';
 import type { Belief } from '../reason/belief.ts';
 import type { Catalogue } from '../reason/catalogue/instances.ts';
-import type { StandingReading } from '../reason/confirm.ts';
 import type { Infeasible } from '../reason/infeasible.ts';
 import type { Network } from '../reason/network.ts';
 import type { Planner } from '../reason/planner.ts';
 import type { RepairOperator } from '../reason/repair.ts';
+import type { StandingReading } from '../reason/standing.ts';
 
 /** A repair that was made, numbered as in the record. */
 export interface MadeRepair {

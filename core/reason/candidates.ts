@@ -2,7 +2,6 @@ import { RUNNING, type RunningState, type Temperature } from '../engine/index.ts
 import { holds } from '../faults/index.ts';
 import type { Belief } from './belief.ts';
 import { type Catalogue, type CheckInstance, IMPLIED_CRANKS, IMPLIED_RUNS } from './catalogue/instances.ts';
-import type { StandingReading } from './confirm.ts';
 import type { IsInfeasible } from './infeasible.ts';
 import type { Network } from './network.ts';
 import { HOT_MIN, maskCost, openAfter, type Planner, runsFor, STATE_MIN } from './planner.ts';
@@ -10,6 +9,7 @@ import { type Candidate, MOST_REPORTS, type Reports, withReports } from './repor
 import { sameHeat } from './sameReading.ts';
 import { type Active, expectedSearch, type Missing, type Roads, roadsAfter, type SearchStart } from './search.ts';
 import type { Weights } from './shape.ts';
+import type { StandingReading } from './standing.ts';
 
 /** What stands open and warm on the bench right now. */
 export interface Situation {

@@ -1,41 +1,15 @@
-import { type Assessment, accessChain, accessKeysFor, checkOf, type Reading } from '../checks/index.ts';
+import { accessChain, accessKeysFor, checkOf } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
-import type { FaultDefinition, Need, On } from '../faults/index.ts';
-import { holds, sameRepair } from '../faults/index.ts';
+import { type FaultDefinition, type Need, sameRepair } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import type { Belief } from './belief.ts';
 import type { Catalogue } from './catalogue/instances.ts';
 import { type Group, groupLikelihood, withReading } from './evidence.ts';
 import { alone, faultChances } from './faultChances.ts';
+import { looksFor, meets, neededOn } from './needs.ts';
 import type { Network } from './network.ts';
 import { sameReading } from './sameReading.ts';
-import type { At } from './spec.ts';
-
-/** A reading that stands: not struck, judged, numbered as in the record. */
-export interface StandingReading {
-  readonly event: number;
-  readonly reading: Reading;
-  readonly assessment: Assessment;
-  /** Repairs made before it. */
-  readonly epoch: number;
-  readonly retest: boolean;
-  /** The battery had been charged by then. */
-  readonly charged: boolean;
-  /** What it measures had been set by then. */
-  readonly adjusted: boolean;
-}
-
-/** How and when it was made, as far as that changes what may be seen. */
-export const atOf = ({
-  reading,
-  charged,
-  adjusted,
-}: Pick<StandingReading, 'reading' | 'charged' | 'adjusted'>): At => ({
-  state: reading.condition,
-  temperature: reading.temperature,
-  ...(charged ? { charged } : {}),
-  ...(adjusted ? { adjusted } : {}),
-});
+import { atOf, type StandingReading, withoutOutrankedMisses } from './standing.ts';
 
 export interface Confirmed {
   readonly fault: string;
@@ -55,22 +29,6 @@ export interface RuleOut {
   readonly check: string;
   readonly cylinder: number | null;
 }
-
-/** Readings without the misses that a later find of the same search outranks, since the same repair. */
-export const withoutOutrankedMisses = (readings: readonly StandingReading[]): readonly StandingReading[] =>
-  readings.filter((miss, i) => {
-    const check = checkOf(miss.reading.check);
-    if (!check.foundByEye || miss.assessment.outcome !== check.outcomes[0]?.id) return true;
-    return !readings.some(
-      (find, k) =>
-        k > i &&
-        find.epoch === miss.epoch &&
-        find.reading.check === miss.reading.check &&
-        find.reading.cylinder === miss.reading.cylinder &&
-        find.assessment.outcome !== null &&
-        find.assessment.outcome !== miss.assessment.outcome,
-    );
-  });
 
 /** A suspect this probable still counts as another explanation [trials: at 0.02 a leak proven at its valve waited for debris nobody saw]. */
 const LIVE = 0.05;
@@ -102,66 +60,6 @@ const EQUALLY = 0.5;
  * as much, before anything is done [trials: air at the oil fill past worn rings, and the head taken off for its gasket without the oil test].
  */
 const NEARLY = 0.2;
-
-/** Cylinders a need speaks of for a fault on `cylinder`; null = the machine. */
-export function neededOn(
-  need: Need,
-  perCylinderCheck: boolean,
-  cylinder: number | null,
-  cylinders: readonly number[],
-): (number | null)[] {
-  if (!perCylinderCheck) return [null];
-  const on: On = need.on ?? 'same';
-  if (on === 'same') return cylinder === null ? [...cylinders] : [cylinder];
-  return on === 'other' ? cylinders.filter((c) => c !== cylinder) : [...cylinders];
-}
-
-const placeIn = ({ part }: Need, faultCylinder: number | null) => part?.replace('[c]', String(faultCylinder));
-
-/** Whether a standing reading looked where and when a need looks, whatever it found. */
-function looksFor(
-  need: Need,
-  { reading, assessment }: StandingReading,
-  target: number | null,
-  faultCylinder: number | null,
-): boolean {
-  const place = placeIn(need, faultCylinder);
-  return (
-    reading.check === need.check &&
-    reading.cylinder === target &&
-    holds(need.when, reading.condition, reading.temperature) &&
-    (place === undefined || assessment.weights[place] !== undefined)
-  );
-}
-
-/** Whether a standing reading is what a need asks for. */
-export function meets(
-  need: Need,
-  standing: StandingReading,
-  target: number | null,
-  faultCylinder: number | null,
-): boolean {
-  if (!looksFor(need, standing, target, faultCylinder)) return false;
-  const { assessment } = standing;
-  const place = placeIn(need, faultCylinder);
-  if (place !== undefined) {
-    const weights = assessment.weights[place]!;
-    return need.outcomes.reduce((sum, o) => sum + (weights[o] ?? 0), 0) > PLAINLY;
-  }
-  if (assessment.outcome === null || !need.outcomes.includes(assessment.outcome)) return false;
-  return !assessment.tooCloseToCall || shareOf(assessment, need.outcomes) > BEYOND_DOUBT;
-}
-
-/** At one place of several, a finding this much likelier than not is no reading at its limit. */
-const PLAINLY = 0.75;
-/** Worn or bad may be too close to call, and yet either is what is asked for. */
-const BEYOND_DOUBT = 0.9;
-
-function shareOf({ weights }: Assessment, outcomes: readonly string[]): number {
-  const own = Object.entries(weights[''] ?? {});
-  const whole = own.reduce((sum, [, w]) => sum + w, 0);
-  return whole > 0 ? own.reduce((sum, [o, w]) => (outcomes.includes(o) ? sum + w : sum), 0) / whole : 0;
-}
 
 /**
  * Faults proven by the record. A rule is met when every finding it asks for stands, was not contradicted by an unequal repeat,

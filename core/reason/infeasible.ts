@@ -1,7 +1,7 @@
 import type { NotPerformed } from '../casefile/index.ts';
 import { DEMANDING, RUNNING, type RunningState, type Temperature } from '../engine/index.ts';
 import type { CheckInstance } from './catalogue/instances.ts';
-import type { StandingReading } from './confirm.ts';
+import type { StandingReading } from './standing.ts';
 
 /** A check that could not be made, as the record has it: the event that says so, and the repairs made before. */
 export interface Infeasible extends NotPerformed {

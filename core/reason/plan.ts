@@ -13,8 +13,8 @@ import {
   tellingOf,
 } from './candidates.ts';
 import type { Catalogue } from './catalogue/instances.ts';
-import { meets, type StandingReading } from './confirm.ts';
 import { faultChances } from './faultChances.ts';
+import { meets } from './needs.ts';
 import type { Network } from './network.ts';
 import type { Planner } from './planner.ts';
 import { type Candidate, withReports } from './reports.ts';
@@ -28,6 +28,7 @@ import {
   roadsOf,
   type SearchStart,
 } from './search.ts';
+import type { StandingReading } from './standing.ts';
 import { type Why, whyOf } from './why.ts';
 
 /** Checks are told apart on the likeliest sets alone. */

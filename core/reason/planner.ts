@@ -5,7 +5,7 @@ import type { Need } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import type { Catalogue, CheckInstance } from './catalogue/instances.ts';
 import { AS_COMPLAINED, symptomChance } from './catalogue/symptomVariable.ts';
-import { neededOn } from './confirm.ts';
+import { neededOn } from './needs.ts';
 import type { Network } from './network.ts';
 
 /** Minutes to bring the engine into a state [P]. */

@@ -4,11 +4,11 @@ import { cylindersOf, type EngineWords } from '../../engine/index.ts';
 import { type Effect, holds, type Interaction } from '../../faults/index.ts';
 import { type ByFailure, FAILURE_IDS } from '../../machine/failures.ts';
 import { cumulativeOf, noisyMax, type OutcomeChances } from '../combine.ts';
-import { type At, allOut, type SpecVariable } from '../spec.ts';
+import type { At, SpecVariable } from '../spec.ts';
 import { acts, failureLevels, isOverBy, placeOf, runningAt, seenBy, showsToday, touching, waysOf } from './acting.ts';
 import { cureVariable } from './cureVariable.ts';
 import type { CauseInstance, CheckInstance } from './instances.ts';
-import { noneAlive } from './noneAlive.ts';
+import { chanceOfNone, noneAlive } from './noneAlive.ts';
 import { complaintChance, SHOWS_AGAIN, symptomVariable } from './symptomVariable.ts';
 
 /** Chances through failures: each level of each failure, as the check shows it. */
@@ -75,6 +75,16 @@ function chancesOf(
 const leakOf = ({ leak, leakOnceAdjusted }: Tells, { adjusted }: At): OutcomeChances =>
   (adjusted && leakOnceAdjusted) || leak;
 
+/** The causes of two faults, each with each. */
+const pairsOf = (causes: readonly CauseInstance[], [one, other]: Interaction['faults']) =>
+  causes
+    .filter((c) => c.id === one)
+    .flatMap((a) => causes.filter((c) => c.id === other).map((b) => [a.key, b.key] as const));
+
+/** No cylinder of a twin pulls: it shows as on an engine that does not start. */
+const shownOfNoneAlive = ({ via, viaOnSingle }: Tells): OutcomeChances =>
+  via.run?.nostart ?? viaOnSingle?.pull?.dead ?? {};
+
 export function checkVariable(
   instance: CheckInstance,
   causes: readonly CauseInstance[],
@@ -99,15 +109,12 @@ export function checkVariable(
   const pairs = interactions.filter((i) => i.check === check.id);
   const isTable = check.combine.kind === 'table';
   const orderOf = (part: CheckPart) => (check.combine.kind === 'dominance' ? check.combine.order : part.outcomes);
-  // No cylinder of a twin pulls: it shows as on an engine that does not start.
-  const shownDead = tells.via.run?.nostart ?? tells.viaOnSingle?.pull?.dead;
-  const dead = shownDead
-    ? noneAlive(
-        byKey,
-        cylindersOf(engine),
-        parts.map((part) => cumulativeOf(orderOf(part), shownDead)),
-      )
-    : null;
+  const shownDead = shownOfNoneAlive(tells);
+  const dead = noneAlive(
+    byKey,
+    cylindersOf(engine),
+    parts.map((part) => cumulativeOf(orderOf(part), shownDead)),
+  );
   return {
     ...shared,
     ...(isTable
@@ -124,12 +131,8 @@ export function checkVariable(
                     : (chancesOf(byKey.get(cause)!, instance, cylinderOfPart(part.id), part.id, at) ?? {}),
                 ),
               ),
-            pairs: pairs.flatMap(({ faults: [one, other] }) =>
-              causes
-                .filter((c) => c.id === one)
-                .flatMap((a) => causes.filter((c) => c.id === other).map((b) => [a.key, b.key] as const)),
-            ),
-            ...(dead ? { together: dead } : {}),
+            pairs: pairs.flatMap(({ faults }) => pairsOf(causes, faults)),
+            ...(dead && Object.keys(shownDead).length > 0 ? { together: dead } : {}),
           },
         }),
     touches: touching(causes, ways, (cause, at) =>
@@ -155,13 +158,8 @@ export function checkVariable(
           .filter((c) => c !== null);
         if (check.combine.kind === 'table') return ownTable(check, present, part, at);
         const order = orderOf(part);
-        const none = dead
-          ? allOut(
-              dead.groups,
-              active.map((cause) => dead.out(cause, at)),
-            )
-          : 0;
-        const together = Object.fromEntries(Object.entries(shownDead ?? {}).map(([o, chance]) => [o, none * chance]));
+        const none = chanceOfNone(dead, active, at);
+        const together = Object.fromEntries(Object.entries(shownDead).map(([o, chance]) => [o, none * chance]));
         const figures = noisyMax(order, [leakOf(tells, at), ...joined.map((i) => i.outcomes), ...chances, together]);
         return part.outcomes.map((o) => figures[order.indexOf(o)] ?? 0);
       }),

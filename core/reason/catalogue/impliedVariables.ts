@@ -1,8 +1,8 @@
 import type { FailureId } from '../../machine/failures.ts';
-import { type At, allOut, type SpecVariable } from '../spec.ts';
+import type { At, SpecVariable } from '../spec.ts';
 import { ALL_STATES, failureLevels, showsToday, touching, waysOf } from './acting.ts';
 import { type CauseInstance, type CheckInstance, IMPLIED_TROUBLE } from './instances.ts';
-import { noneAlive } from './noneAlive.ts';
+import { chanceOfNone, noneAlive } from './noneAlive.ts';
 
 /** A state of affairs that a check implies by having been made at all: it cranks, it runs. */
 /** What a finding on the whole machine points to. */
@@ -94,12 +94,7 @@ export function impliedVariable(
       ...(dead ? { together: dead } : {}),
     },
     distribution: (active, at) => {
-      const none = dead
-        ? allOut(
-            dead.groups,
-            active.map((cause) => dead.out(cause, at)),
-          )
-        : 0;
+      const none = chanceOfNone(dead, active, at);
       const able = active.reduce((q, k) => q * (1 - prevents(byKey.get(k)!, at)), 0.995 * (1 - none));
       return [[able, 1 - able]];
     },

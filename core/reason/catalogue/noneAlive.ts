@@ -1,4 +1,4 @@
-import type { At, Together } from '../spec.ts';
+import { type At, allOut, type Together } from '../spec.ts';
 import { failureLevels } from './acting.ts';
 import type { CauseInstance } from './instances.ts';
 
@@ -22,6 +22,15 @@ export function noneAlive(
     cumulative,
   };
 }
+
+/** Chance that the causes at work leave no cylinder alive. */
+export const chanceOfNone = (dead: Together | null, active: readonly string[], at: At): number =>
+  dead
+    ? allOut(
+        dead.groups,
+        active.map((cause) => dead.out(cause, at)),
+      )
+    : 0;
 
 const deadChance = (cause: CauseInstance, cylinder: number, at: At): number =>
   failureLevels(cause, 'pull', cylinder, at)?.dead ?? 0;

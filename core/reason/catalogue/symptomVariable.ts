@@ -3,10 +3,10 @@ import { SYMPTOM_IDS, type Symptom } from '../../complaint/symptoms.ts';
 import { SEEN_LEAKS, SYMPTOM_LEAK, SYMPTOM_LEAKS, showsAs } from '../../complaint/told.ts';
 import type { Interaction } from '../../faults/index.ts';
 import { FAILURE_IDS } from '../../machine/failures.ts';
-import { type At, allOut, atKey, type SpecVariable } from '../spec.ts';
+import { type At, atKey, type SpecVariable } from '../spec.ts';
 import { failureLevels, showsToday } from './acting.ts';
 import { type CauseInstance, COMPLAINT } from './instances.ts';
-import { noneAlive } from './noneAlive.ts';
+import { chanceOfNone, noneAlive } from './noneAlive.ts';
 
 /** A run that would show it shows it with this chance. */
 export const SHOWS_AGAIN = 0.9;
@@ -102,10 +102,7 @@ export function symptomVariable(
             quiet[k]! *= 1 - (symptoms[symptom] ?? 0);
           });
       if (dead) {
-        const none = allOut(
-          dead.groups,
-          active.map((cause) => dead.out(cause, at)),
-        );
+        const none = chanceOfNone(dead, active, at);
         SYMPTOM_IDS.forEach((_, k) => {
           quiet[k]! *= 1 - none * (1 - dead.cumulative[k]![0]!);
         });
