@@ -38,9 +38,11 @@ function expectedPa(figures: EngineFigures, pa: number): { low: number; high: nu
 /** Compression gauge: two percent and its valve [Pa] [P]. */
 const GAUGE: Accuracy = { percent: 2, floor: 2 * PASCALS_PER_PSI };
 
-/** With a release 35 to 105 psi are usual, 110 to 165 without [P]: the middle of each, and how far a reading commonly lies from it [psi]. */
-const RELEASED = { middle: 70, apart: 18 };
-const UNRELEASED = { middle: 137, apart: 16 };
+/** With a release 35 to 105 psi are usual, 110 to 165 without [P]: what fits either as well as can be, and how fast it fits less beyond [psi]. */
+const RELEASED = { from: 60, to: 90, apart: 18 };
+const UNRELEASED = { from: 140, to: Number.POSITIVE_INFINITY, apart: 15 };
+/** The middle of what is usual with a release: beyond it a leak fits less [psi]. */
+const UPPER_FROM_PSI = 70;
 /** How well a reading in the upper half of what is usual with a release fits each outcome [M]: a moderate leak reaches it too. */
 const UPPER_HALF = { good: 1, low: 0.7, 'very-low': 0.15, none: 0.02 };
 /** In the lower half a leak fits it as well, or better [M]. */
@@ -48,15 +50,14 @@ const LOWER_HALF = { good: 1, low: 1, 'very-low': 1, none: 0.1 };
 /** Cranking speeds differ: however far above or below its usual range, a reading is not impossible [M]. */
 const AT_LEAST = { above: 0.02, below: 0.15 };
 
-const bell = (psi: number, { middle, apart }: typeof RELEASED, atLeast: number) =>
-  Math.max(atLeast, Math.exp(-(((psi - middle) / apart) ** 2) / 2));
+const fits = (psi: number, { from, to, apart }: typeof RELEASED, atLeast: number) =>
+  Math.max(atLeast, Math.exp(-((Math.max(0, from - psi, psi - to) / apart) ** 2) / 2));
 
 /** What a reading says of an engine with a release. */
 function pastRelease(psi: number, error: number): Readonly<Record<string, number>> {
-  const high = psi >= UNRELEASED.middle ? 1 : bell(psi, UNRELEASED, AT_LEAST.above);
-  if (psi - error <= RELEASED.middle)
-    return { ...LOWER_HALF, good: psi >= RELEASED.middle ? 1 : bell(psi, RELEASED, AT_LEAST.below), high };
-  const acting = bell(psi, RELEASED, AT_LEAST.above);
+  const high = fits(psi, UNRELEASED, AT_LEAST.above);
+  if (psi - error <= UPPER_FROM_PSI) return { ...LOWER_HALF, good: fits(psi, RELEASED, AT_LEAST.below), high };
+  const acting = fits(psi, RELEASED, AT_LEAST.above);
   const weights = Object.entries(UPPER_HALF).map(([outcome, weight]): [string, number] => [outcome, weight * acting]);
   return Object.fromEntries([...weights, ['high', high]]);
 }

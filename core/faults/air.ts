@@ -11,7 +11,7 @@ export const AIR_FAULTS = [
     history: { 'worse-over-weeks': 1.5, 'only-under-load': 1.3 },
     failures: [{ failure: 'fuel', levels: { rich: 0.6 } }],
     symptoms: { 'low-power': 0.55, 'smoke-black': 0.45, 'runs-rough': 0.25 },
-    effects: [{ check: 'look.air-filter', outcomes: { blocked: 0.62, dirty: 0.36 } }],
+    effects: [{ check: 'look.air-filter', outcomes: { blocked: 0.52, dirty: 0.46 } }],
     confirmedBy: [[{ check: 'look.air-filter', outcomes: ['blocked', 'dirty'] }]],
     repair: fix('replaced', 3, ['air-box'], 'look.run', [8, 30]),
     behind: 'How it got so: the season, the housing, the seal of its lid.',

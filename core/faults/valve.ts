@@ -122,7 +122,8 @@ export const VALVE_FAULTS = [
       { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.12, wider: 0.377, far: 0.003 } },
       { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.22, wider: 0.756, far: 0.004 } },
       { check: 'valve.lash', outcomes: { wide: 0.96 } },
-      { check: 'valve.motion', outcomes: { 'intake-short': 0.15, 'exhaust-short': 0.2 } },
+      // What wide lash takes of the lift is hardly seen.
+      { check: 'valve.motion', outcomes: { 'intake-short': 0.04, 'exhaust-short': 0.05 } },
       { check: 'turn.by-hand', outcomes: { 'firm-at-compression': 0.6 } },
       { check: 'seal.compression', outcomes: { high: 0.5 } },
     ],
@@ -135,7 +136,7 @@ export const VALVE_FAULTS = [
         { check: 'valve.lash', part: 'intake', outcomes: { wide: 0.22, wider: 0.756, far: 0.004 } },
         { check: 'valve.lash', part: 'exhaust', outcomes: { wide: 0.03 } },
         { check: 'valve.lash', outcomes: { wide: 0.96 } },
-        { check: 'valve.motion', outcomes: { 'intake-short': 0.25 } },
+        { check: 'valve.motion', outcomes: { 'intake-short': 0.06 } },
       ],
     },
     confirmedBy: [

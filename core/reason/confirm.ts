@@ -45,6 +45,8 @@ const WORTH_RULING_OUT = 0.005;
 /** Minutes of a check that is a rule-out check: two, or a sixtieth of the work it may spare [min]. */
 const RULE_OUT_MIN = 2;
 const RULE_OUT_SHARE = 1 / 60;
+/** Work done for nothing costs its minutes, and about as many again until what it was is found [M]. */
+const DONE_FOR_NOTHING = 2;
 /** A proof stands where the fault is more likely than not; and of the first suspect from here on, for what is left is spread over many. */
 const BELIEVED = 0.5;
 const FIRST_BELIEVED = 0.25;
@@ -204,7 +206,8 @@ function ruleOutAt(
   const most = Math.max(RULE_OUT_MIN, RULE_OUT_SHARE * definition.repair.minutes);
   for (const { fault } of rivals) {
     const rival = faults[fault]!;
-    const spared = definition.repair.action === 'replaced' ? most : p[fault]! * definition.repair.minutes;
+    const spared =
+      definition.repair.action === 'replaced' ? most : p[fault]! * DONE_FOR_NOTHING * definition.repair.minutes;
     for (const [need, ...more] of rival.definition.confirmedBy) {
       const check = checkOf(need!.check);
       if (

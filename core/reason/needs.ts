@@ -48,7 +48,7 @@ export function meets(
     return need.outcomes.reduce((sum, o) => sum + (weights[o] ?? 0), 0) > PLAINLY;
   }
   if (assessment.outcome === null || !need.outcomes.includes(assessment.outcome)) return false;
-  return !assessment.tooCloseToCall || shareOf(assessment, need.outcomes) > BEYOND_DOUBT;
+  return !assessment.tooCloseToCall || isBeyondDoubt(assessment, need.outcomes);
 }
 
 /** At one place of several, a finding this much likelier than not is no reading at its limit. */
@@ -56,8 +56,15 @@ const PLAINLY = 0.75;
 /** Worn or bad may be too close to call, and yet either is what is asked for. */
 const BEYOND_DOUBT = 0.9;
 
-function shareOf({ weights }: Assessment, outcomes: readonly string[]): number {
-  const own = Object.entries(weights[''] ?? {});
+function isBeyondDoubt({ weights }: Assessment, outcomes: readonly string[]): boolean {
+  if (weights['']) return shareOf(weights[''], outcomes) > BEYOND_DOUBT;
+  // Said of all places at once, it holds at each: a blade's width from a limit on one of two valves is in limits still.
+  const places = Object.values(weights);
+  return places.length > 0 && places.every((own) => shareOf(own, outcomes) > PLAINLY);
+}
+
+function shareOf(weights: Readonly<Record<string, number>>, outcomes: readonly string[]): number {
+  const own = Object.entries(weights);
   const whole = own.reduce((sum, [, w]) => sum + w, 0);
   return whole > 0 ? own.reduce((sum, [o, w]) => (outcomes.includes(o) ? sum + w : sum), 0) / whole : 0;
 }

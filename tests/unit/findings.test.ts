@@ -663,3 +663,21 @@ describe('a float that sticks', () => {
     expect(summarise(flooded).suspects[0]!.key).toBe('fuel.float');
   });
 });
+
+describe('a finding asked for on all places at once', () => {
+  it('holds where one of two valves lies a blade from its limit: the lobe is worn, and not the lash', () => {
+    const worn = withEvents(
+      complaintOf(['low-power', 'one-cylinder']),
+      { check: 'valve.motion', cylinder: 1, outcome: 'intake-short' },
+      { check: 'valve.rocker-studs', cylinder: 1, outcome: 'tight' },
+      { check: 'valve.pushrods', cylinder: 1, outcome: 'ok' },
+      {
+        check: 'valve.lash',
+        cylinder: 1,
+        fields: { intake: { value: 0.1, unit: 'mm' }, exhaust: { value: 0.14, unit: 'mm' } },
+      },
+    );
+    expect(worn.readings.at(-1)!.assessment).toMatchObject({ outcome: 'ok', tooCloseToCall: true });
+    expect(summarise(worn).confirmed.map((c) => c.fault)).toEqual(['valve.cam-lobe[1]']);
+  });
+});

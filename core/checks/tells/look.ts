@@ -3,7 +3,7 @@ import type { TellsByCheck } from './tells.ts';
 /** What is seen. Numbers: common practice and from memory, adjustable. */
 export const LOOK_TELLS: TellsByCheck = {
   'look.air-filter': {
-    leak: { dirty: 0.15, blocked: 0.01, 'housing-broken': 0.01 },
+    leak: { dirty: 0.12, blocked: 0.005, 'housing-broken': 0.005 },
   },
   'look.cooling': {
     leak: { packed: 0.1 },
