@@ -674,7 +674,7 @@ describe('a finding asked for on all places at once', () => {
       {
         check: 'valve.lash',
         cylinder: 1,
-        fields: { intake: { value: 0.1, unit: 'mm' }, exhaust: { value: 0.14, unit: 'mm' } },
+        fields: { intake: { value: 0.1, unit: 'mm' }, exhaust: { value: 0.138, unit: 'mm' } },
       },
     );
     expect(worn.readings.at(-1)!.assessment).toMatchObject({ outcome: 'ok', tooCloseToCall: true });
