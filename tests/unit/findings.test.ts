@@ -668,6 +668,9 @@ describe('a finding asked for on all places at once', () => {
   it('holds where one of two valves lies a blade from its limit: the lobe is worn, and not the lash', () => {
     const worn = withEvents(
       complaintOf(['low-power', 'one-cylinder']),
+      { check: 'balance.heat', condition: 'full-speed', readings: { '1': 'cold', '2': 'hot' } },
+      { check: 'spark.tester', cylinder: 1, condition: 'full-speed', outcome: 'strong' },
+      { check: 'seal.leak-down', cylinder: 1, outcome: 'sound' },
       { check: 'valve.motion', cylinder: 1, outcome: 'intake-short' },
       { check: 'valve.rocker-studs', cylinder: 1, outcome: 'tight' },
       { check: 'valve.pushrods', cylinder: 1, outcome: 'ok' },
