@@ -128,7 +128,7 @@ export const eventSchema = z.union([
 export const historySchema = z.strictObject({
   hours: z.number().min(0).max(100_000).nullable().optional(),
   storedMonths: z.number().min(0).max(600).nullable().optional(),
-  flags: z.array(z.string().max(80)).max(60).optional(),
+  flags: z.array(z.string().max(80)).max(120).optional(),
 });
 
 /** Where a job is worked on: height above the sea, and the air around the machine. The shop's own height where it is left out. */

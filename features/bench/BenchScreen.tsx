@@ -17,19 +17,22 @@ import { type BenchProps, useBench } from './useBench.ts';
 /** One job on the bench. */
 export function BenchScreen({
   machine,
+  told,
   cards,
   ...props
 }: BenchProps & {
   readonly machine: { readonly tag: string; readonly name: string; readonly owner: string };
+  /** What the machine has been through, and what was tried on it before it came. */
+  readonly told: readonly string[];
 }) {
   return (
     <FaultWords value={cards}>
-      <Bench machine={machine} cards={cards} {...props} />
+      <Bench machine={machine} told={told} cards={cards} {...props} />
     </FaultWords>
   );
 }
 
-function Bench({ machine, ...props }: Parameters<typeof BenchScreen>[0]) {
+function Bench({ machine, told, ...props }: Parameters<typeof BenchScreen>[0]) {
   const { job, head, caseHead, staff, people, desk } = props;
   const bench = useBench(props);
   useFetchedLater(PANELS);
@@ -90,7 +93,7 @@ function Bench({ machine, ...props }: Parameters<typeof BenchScreen>[0]) {
               befores={bench.befores}
               people={people}
               closed={closed}
-              said={[head.said, complaintText(head)].filter(Boolean).join(' — ')}
+              said={[head.said, complaintText(head), ...told].filter(Boolean).join(' — ')}
               asked={view.line}
               onAsk={bench.askLine}
               onStrike={bench.strike}

@@ -26,7 +26,7 @@ export const jobRequestSchema = z.strictObject({
   said: z.string().max(2000),
   hours: z.number({ error: 'hours are a figure, such as 410' }).min(0).max(100_000).nullable(),
   storedMonths: z.number({ error: 'months are a figure, such as 5' }).min(0).max(600).nullable(),
-  flags: z.array(z.string().max(80)).max(60),
+  flags: z.array(z.string().max(80)).max(120),
   promisedOn: z.iso.date().nullable(),
   airTemperatureC: z
     .number()

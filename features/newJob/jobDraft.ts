@@ -1,3 +1,4 @@
+import { type Tried, triedFlags } from '@/core/complaint/tried.ts';
 import { type InputIssue, parseTyped, type Symptom, toSi } from '@/core/index.ts';
 import { newId } from '@/features/record/client/entryId.ts';
 import type { Habit } from '@/features/shop/settings.ts';
@@ -27,6 +28,8 @@ export interface JobDraft {
   };
   readonly complaint: readonly Symptom[];
   readonly flags: readonly string[];
+  /** What was tried on it before it came. */
+  readonly tried: readonly Tried[];
   readonly said: string;
   /** Null until somebody types: then the hours last known of the machine stand there. */
   readonly hours: string | null;
@@ -42,6 +45,7 @@ export const blankJob = (sheetId: string): JobDraft => ({
   fresh: { tag: '', name: '', owner: '', kind: 'zero-turn', sheetId },
   complaint: [],
   flags: [],
+  tried: [],
   said: '',
   hours: null,
   stored: '',
@@ -78,7 +82,7 @@ export function requestOf(
     said: draft.said,
     hours: figure(hoursText, '$.hours', 'type the hours, such as 410'),
     storedMonths: figure(draft.stored, '$.storedMonths', 'type months, such as 5'),
-    flags: draft.flags,
+    flags: [...draft.flags, ...triedFlags(draft.tried)],
     airTemperatureC: airOf(draft.air, habit, issues),
     promisedOn: draft.promised === '' ? null : draft.promised,
   };

@@ -1,4 +1,5 @@
 import type { ComponentProps, ReactNode } from 'react';
+import { TRIED, TRIED_IDS } from '@/core/complaint/tried.ts';
 import { HISTORY_FLAGS } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Choice } from '@/ui/Choice.tsx';
@@ -89,6 +90,18 @@ export function Said({ draft, set }: { draft: JobDraft; set: Set }) {
           {Object.entries(HISTORY_FLAGS).map(([id, label]) => (
             <Tick key={id} on={draft.flags.includes(id)} onToggle={() => set({ flags: toggled(draft.flags, id) })}>
               {label}
+            </Tick>
+          ))}
+        </div>
+      </details>
+      <details className="mt-1" open={draft.tried.length > 0 || undefined}>
+        <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">
+          What was tried on it already
+        </summary>
+        <div className="flex flex-wrap gap-1.5">
+          {TRIED_IDS.map((id) => (
+            <Tick key={id} on={draft.tried.includes(id)} onToggle={() => set({ tried: toggled(draft.tried, id) })}>
+              {TRIED[id].label}
             </Tick>
           ))}
         </div>

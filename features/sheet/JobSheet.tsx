@@ -11,6 +11,9 @@ export function JobSheet({ sheet }: { sheet: SheetData }) {
       <Part title="Complaint">
         <p className="font-semibold">{sheet.complaint}</p>
         {sheet.said && <p>"{sheet.said}"</p>}
+        {sheet.history.map((told) => (
+          <p key={told}>{told}</p>
+        ))}
       </Part>
       <FoundAndDone sheet={sheet} />
       {sheet.pairs.length > 0 && (

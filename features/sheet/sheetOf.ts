@@ -1,3 +1,4 @@
+import { historyWords } from '@/core/complaint/tried.ts';
 import {
   ACTION_WORDS,
   CAUTIONS,
@@ -41,6 +42,8 @@ export interface SheetData {
   readonly technicians: readonly string[];
   readonly complaint: string;
   readonly said: string | null;
+  /** What the machine had been through, and what was tried on it before it came. */
+  readonly history: readonly string[];
   readonly findings: readonly {
     readonly title: string;
     readonly action: string;
@@ -98,6 +101,7 @@ export function sheetOf(job: Job, machine: Machine, file: JobFile, people: reado
     ),
     complaint: file.head.complaint.map((s) => SYMPTOMS[s]).join(', '),
     said: file.head.said ?? null,
+    history: historyWords(bench.head.history.flags),
     findings: findings.map((f) => ({
       title: faultLabel(f.repair.key, CARDS),
       action: ACTION_WORDS[f.repair.step.action],

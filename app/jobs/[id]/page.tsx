@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { historyWords } from '@/core/complaint/tried.ts';
 import { faultCards } from '@/core/index.ts';
 import { database } from '@/db/client.ts';
 import { eventsOf, jobOf } from '@/db/jobs.ts';
@@ -40,6 +41,7 @@ export default async function BenchPage({ params }: Params) {
       job={{ id, number: job.number }}
       machine={{ tag: machine!.tag, name: machine!.name, owner: machine!.owner }}
       head={file.head}
+      told={historyWords(history.flags)}
       caseHead={{ kind, engine, figures, history, complaint, house, rules, ambient }}
       events={file.events}
       people={people}
