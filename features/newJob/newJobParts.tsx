@@ -82,30 +82,32 @@ export function Said({ draft, set }: { draft: JobDraft; set: Set }) {
           className="w-full border-2 border-line bg-sheet px-2 py-1"
         />
       </label>
-      <details className="mt-1" open={draft.flags.length > 0 || undefined}>
-        <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">
-          What it has been through
-        </summary>
-        <div className="flex flex-wrap gap-1.5">
-          {Object.entries(HISTORY_FLAGS).map(([id, label]) => (
-            <Tick key={id} on={draft.flags.includes(id)} onToggle={() => set({ flags: toggled(draft.flags, id) })}>
-              {label}
-            </Tick>
-          ))}
-        </div>
-      </details>
-      <details className="mt-1" open={draft.tried.length > 0 || undefined}>
-        <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">
-          What was tried on it already
-        </summary>
-        <div className="flex flex-wrap gap-1.5">
-          {TRIED_IDS.map((id) => (
-            <Tick key={id} on={draft.tried.includes(id)} onToggle={() => set({ tried: toggled(draft.tried, id) })}>
-              {TRIED[id].label}
-            </Tick>
-          ))}
-        </div>
-      </details>
+      <div className="mt-1 flex flex-wrap gap-x-6">
+        <details className="open:basis-full" open={draft.flags.length > 0 || undefined}>
+          <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">
+            What it has been through
+          </summary>
+          <div className="flex flex-wrap gap-1.5">
+            {Object.entries(HISTORY_FLAGS).map(([id, label]) => (
+              <Tick key={id} on={draft.flags.includes(id)} onToggle={() => set({ flags: toggled(draft.flags, id) })}>
+                {label}
+              </Tick>
+            ))}
+          </div>
+        </details>
+        <details className="open:basis-full" open={draft.tried.length > 0 || undefined}>
+          <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">
+            What was tried on it already
+          </summary>
+          <div className="flex flex-wrap gap-1.5">
+            {TRIED_IDS.map((id) => (
+              <Tick key={id} on={draft.tried.includes(id)} onToggle={() => set({ tried: toggled(draft.tried, id) })}>
+                {TRIED[id].label}
+              </Tick>
+            ))}
+          </div>
+        </details>
+      </div>
     </>
   );
 }
