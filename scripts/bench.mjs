@@ -81,9 +81,10 @@ async function casesInWorker(address, fresh) {
     for (const { events, ...head } of fresh ? cases : [...cases, ...cases]) {
       const { updates, plans } = await page.evaluate(
         async ({ script, head, events, fresh }) => {
-          const worker = (fresh ? null : globalThis.kept) ?? new Worker(script);
-          globalThis.kept = worker;
-          const reasoner = globalThis.Comlink.wrap(worker);
+          const worker = (fresh ? null : globalThis.kept?.worker) ?? new Worker(script);
+          // One wrapping for one worker: a second that is collected as garbage would tell the worker to stop answering.
+          const reasoner = (fresh ? null : globalThis.kept?.reasoner) ?? globalThis.Comlink.wrap(worker);
+          globalThis.kept = { worker, reasoner };
           const rest = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
           const updates = [];
           const plans = [];
