@@ -64,6 +64,16 @@ async function inChromium(work) {
   }
 }
 
+/** Leaves the page where no worker runs, with what it takes to start one; the script of the bench page's worker. */
+async function workerScript(page, address) {
+  const started = page.waitForEvent('worker');
+  await page.goto(`${address}/jobs/job-heron-4-power`);
+  const script = (await started).url();
+  await page.goto(`${address}/rules`);
+  await page.addScriptTag({ path: under('node_modules', 'comlink', 'dist', 'umd', 'comlink.min.js') });
+  return script;
+}
+
 /**
  * Every step of every case file put to the worker of the built page.
  * @param fresh a worker of its own for each case, as on a page just opened; else one for all, as in Node, timed the second time round
@@ -72,11 +82,7 @@ async function casesInWorker(address, fresh) {
   const folder = under('tests', 'cases');
   const cases = readdirSync(folder).map((file) => JSON.parse(readFileSync(`${folder}/${file}`, 'utf8')).case);
   return inChromium(async (page) => {
-    const started = page.waitForEvent('worker');
-    await page.goto(`${address}/jobs/job-heron-4-power`);
-    const script = (await started).url();
-    await page.goto(`${address}/rules`);
-    await page.addScriptTag({ path: under('node_modules', 'comlink', 'dist', 'umd', 'comlink.min.js') });
+    const script = await workerScript(page, address);
     const all = { updates: [], plans: [] };
     for (const { events, ...head } of fresh ? cases : [...cases, ...cases]) {
       const { updates, plans } = await page.evaluate(
@@ -120,11 +126,7 @@ async function longJobInWorker(address) {
   const { output } = await run(process.execPath, ['--import', 'tsx', under('scripts', 'long-job.ts')]);
   const { events, ...head } = JSON.parse(output.trim().split('\n').at(-1));
   return inChromium(async (page) => {
-    const started = page.waitForEvent('worker');
-    await page.goto(`${address}/jobs/job-heron-4-power`);
-    const script = (await started).url();
-    await page.goto(`${address}/rules`);
-    await page.addScriptTag({ path: under('node_modules', 'comlink', 'dist', 'umd', 'comlink.min.js') });
+    const script = await workerScript(page, address);
     return page.evaluate(
       async ({ script, head, events }) => {
         const times = { started: [], again: [] };
