@@ -27,9 +27,10 @@ const PUTS = [
 /**
  * A job as long as they come: every check of the catalogue once, read on the virtual mower, and a repair in the middle.
  * @param events how many, the repair among them
+ * @param seed of the readings: another one is another job on the same engine
  */
-export function longJob(events: number) {
-  const chance = random(60);
+export function longJob(events: number, seed = 60) {
+  const chance = random(seed);
   const view = viewOf(injectFaults(soundMower(ENGINE, chance), PUTS));
   const asked = CHECKS.filter((c) => c.appliesTo(ENGINE) && c.proposed).flatMap((check) =>
     (check.scope === 'cylinder' ? cylindersOf(ENGINE) : [null]).map((cylinder) => ({
@@ -52,5 +53,6 @@ export function longJob(events: number) {
   };
 }
 
-// Asked for as a file, it is printed.
-if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) console.log(JSON.stringify(longJob(LONG_EVENTS)));
+// Asked for as a file, three of them are printed.
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href)
+  console.log(JSON.stringify([60, 61, 62].map((seed) => longJob(LONG_EVENTS, seed))));

@@ -76,16 +76,19 @@ export function advance(bench: Bench, event: JobEvent): Bench {
   return { ...replayed(blank(bench, bench.base, []), standing), printed };
 }
 
-/** A record put to a bench with nothing but the complaint; the sets of three that it asks for anywhere are put in at the end, all at once. */
+/**
+ * A record put to a bench with nothing but the complaint. The sets of three that it asks for anywhere are put in all at once: they follow from what
+ * each reading weighs by itself, so that nothing is believed twice, first without them.
+ */
 function replayed(start: Bench, standing: readonly (JobEvent | null)[]): Bench {
   const heard = new Set<number>();
   const triples: Triple[] = [];
-  let bench = start;
+  let weighed: Bench = { ...start, belief: { ...start.belief, weighedOnly: true } };
   for (const event of standing) {
-    bench = applied(bench, event);
-    triples.push(...askedTriples(bench.network, bench.belief, heard));
+    weighed = applied(weighed, event);
+    triples.push(...askedTriples(weighed.network, weighed.belief, heard));
   }
-  return triples.length === 0 ? bench : expandedBy(bench, triples);
+  return triples.length === 0 ? standing.reduce(applied, start) : expandedBy(weighed, triples);
 }
 
 /** One standing event put to the bench; the hypotheses are expanded by the sets of three that it asks for. */

@@ -8,6 +8,8 @@ export interface Belief {
   readonly groups: ReadonlyMap<string, Group>;
   readonly likelihoods: ReadonlyMap<string, GroupLikelihood>;
   readonly now: Mass;
+  /** Readings are only weighed, each by itself: `start` and `now` stay as they were when this began, whatever is read or repaired. */
+  readonly weighedOnly?: true;
 }
 
 export function initialBelief(network: Network): Belief {
@@ -68,10 +70,12 @@ export function withGroupsAsTheyAre(
     const after = groupLikelihood(network.placed(variable, belief.start.layout).variable, group);
     if (before && sameFigures(before.total, after.total) && sameFigures(before.errorFree, after.errorFree)) continue;
     likelihoods.set(variable, after);
+    if (belief.weighedOnly) continue;
     const factor = before ? over(after, before) : after;
     if (factor) factors.set(variable, factor);
     else anew = true;
   }
+  if (belief.weighedOnly) return { ...belief, groups, likelihoods };
   const now = anew ? product(network, belief.start, likelihoods) : multiplied(network, belief.now, factors);
   return { start: belief.start, groups, likelihoods, now };
 }

@@ -43,9 +43,11 @@ export function compileNetwork(
   const wanted = [...(spec.prior.kind === 'independent' ? allTriples(n) : triples)];
   const plain = spec.prior.kind === 'independent' ? null : plainGround(spec);
   const ground =
-    plain && wanted.length === 0
-      ? plain
-      : groundOf(spec, buildSpace(n, wanted), (before && groundsUnder.get(before)) ?? plain);
+    plain === null
+      ? groundOf(spec, buildSpace(n, wanted), null)
+      : wanted.length === 0
+        ? plain
+        : grownGround(spec, wanted, (before && groundsUnder.get(before)) ?? plain);
   const { space, layout } = ground;
   const setPrior =
     spec.prior.kind === 'independent' ? independentPrior(spec, space) : sizedPrior(spec, spec.prior, space);
@@ -123,6 +125,26 @@ function plainGround(spec: NetworkSpec): Ground {
   if (found && found.spec.states === spec.states && found.space.faults === spec.faults.length) return found;
   const ground = groundOf(spec, buildSpace(spec.faults.length), null);
   grounds.set(spec.variables, ground);
+  return ground;
+}
+
+/**
+ * What each ground without sets of three was grown to last: a record that is put to the reasoner again, for a correction or another page, asks for
+ * the same ones. Of one that grew with its record nothing is kept, for it would hold all it grew from.
+ */
+const grown = new WeakMap<Ground, { readonly sets: string; readonly ground: Ground }>();
+
+function grownGround(
+  spec: NetworkSpec,
+  wanted: readonly (readonly [number, number, number])[],
+  before: Ground,
+): Ground {
+  if (before.before) return groundOf(spec, buildSpace(spec.faults.length, wanted), before);
+  const sets = wanted.join(';');
+  const last = grown.get(before);
+  if (last?.sets === sets && last.ground.spec.states === spec.states) return last.ground;
+  const ground = groundOf(spec, buildSpace(spec.faults.length, wanted), before);
+  grown.set(before, { sets, ground });
   return ground;
 }
 

@@ -21,6 +21,7 @@ export interface RepairOperator {
  * evidence: that a part was changed says nothing about whether it was bad. Readings before it speak of the engine before.
  */
 export function applyRepair(network: Network, belief: Belief, operator: RepairOperator): Belief {
+  if (belief.weighedOnly) return { ...belief, groups: new Map(), likelihoods: new Map() };
   const { now } = belief;
   const { assignments, space } = network;
   // Every set with every assignment, as they may come to stand; what then has mass is laid out.
