@@ -21,6 +21,7 @@ export const EVENT_KINDS = [
   'access',
   'unmade',
   'note',
+  'engine',
   'close',
 ] as const;
 export type EventKind = (typeof EVENT_KINDS)[number];
@@ -111,6 +112,7 @@ export async function openJob(db: Database, job: NewJob, complaint: NewEvent): P
 /**
  * Adds one event to a job's record, numbered next. Acknowledged means durable: the transaction is on disk when this returns.
  * @param expectedSeq when given, the event is written only as that number: what it refers to was worked out from that record
+ * @param besides done in the same transaction, once it is sure that the event is new: it gives the version of the engine sheet from here on
  */
 export async function appendEvent(
   db: Database,
@@ -118,6 +120,7 @@ export async function appendEvent(
   event: NewEvent,
   receivedAt: Date,
   expectedSeq?: number,
+  besides?: (tx: Connection, machineId: string) => Promise<number>,
 ): Promise<Appended> {
   return db.transaction(async (tx) => {
     const [job] = await tx.select().from(jobs).where(eq(jobs.id, jobId)).for('update');
@@ -133,7 +136,8 @@ export async function appendEvent(
     if (job.closedAt !== null) return { ok: false, code: 'closed' } as const;
     const seq = job.eventCount + 1;
     if (expectedSeq !== undefined && expectedSeq !== seq) return { ok: false, code: 'moved-on' } as const;
-    await insertEvent(tx, jobId, seq, event, receivedAt);
+    const sheetVersion = besides ? await besides(tx, job.machineId) : event.sheetVersion;
+    await insertEvent(tx, jobId, seq, { ...event, sheetVersion }, receivedAt);
     await tx
       .update(jobs)
       .set({ eventCount: seq, ...(event.kind === 'close' ? { closedAt: event.at } : {}) })

@@ -1,4 +1,4 @@
-import { asc, eq, inArray } from 'drizzle-orm';
+import { asc, count, eq, inArray } from 'drizzle-orm';
 import {
   type EngineFigures,
   type EngineWords,
@@ -6,18 +6,27 @@ import {
   type FigureSource,
   engineFigures as figuresSchema,
   type MachineKind,
+  type WhatIsLearnt,
 } from '../core/index.ts';
-import type { Database } from './client.ts';
+import type { Connection, Database } from './client.ts';
 import { engineFigures, engineSheets, machines } from './schema.ts';
+
+/** Where a figure came from, and who entered it when; nobody for what was there from the first. */
+export interface FigureOrigin {
+  readonly source: FigureSource;
+  readonly note: string | null;
+  readonly personId?: string | null;
+  readonly at?: Date | null;
+}
 
 export interface EngineSheet {
   readonly id: string;
   readonly name: string;
+  /** Counts its changes. */
   readonly version: number;
   readonly words: EngineWords;
   readonly figures: EngineFigures;
-  /** Where each figure came from. */
-  readonly sources: Readonly<Record<string, { readonly source: FigureSource; readonly note: string | null }>>;
+  readonly sources: Readonly<Record<string, FigureOrigin>>;
 }
 
 export interface Machine {
@@ -27,6 +36,9 @@ export interface Machine {
   readonly kind: MachineKind;
   readonly owner: string;
   readonly hours: number | null;
+  /** As its plate says. */
+  readonly model: string | null;
+  readonly serial: string | null;
   readonly sheetId: string;
 }
 
@@ -34,14 +46,18 @@ type SheetRow = typeof engineSheets.$inferSelect;
 type FigureRow = typeof engineFigures.$inferSelect;
 
 function toSheet(row: SheetRow, figures: readonly FigureRow[]): EngineSheet {
-  const { cylinders, layout, fuelFeed, lifters, compressionRelease, carburettor, ignition } = row;
   return {
     id: row.id,
     name: row.name,
     version: row.version,
-    words: engineWords.parse({ cylinders, layout, fuelFeed, lifters, compressionRelease, carburettor, ignition }),
+    words: engineWords.parse(wordsOf(row as EngineWords)),
     figures: figuresSchema.parse(Object.fromEntries(figures.map((f) => [f.name, f.value ?? f.word]))),
-    sources: Object.fromEntries(figures.map((f) => [f.name, { source: f.source as FigureSource, note: f.note }])),
+    sources: Object.fromEntries(
+      figures.map(({ name, source, note, personId, at }) => [
+        name,
+        { source: source as FigureSource, note, personId, at },
+      ]),
+    ),
   };
 }
 
@@ -85,24 +101,122 @@ export async function allSheets(db: Database): Promise<EngineSheet[]> {
   return ids.map((id) => byId.get(id)!);
 }
 
-export async function addSheet(db: Database, sheet: Omit<EngineSheet, 'version'>): Promise<void> {
+const wordsOf = (words: EngineWords) => {
+  const { cylinders, layout, fuelFeed, lifters, compressionRelease, carburettor, ignition } = words;
+  const { choke = 'unknown', crankPhase = 'unknown', killDiodePolarity = 'unknown' } = words;
+  return {
+    cylinders,
+    layout,
+    fuelFeed,
+    lifters,
+    compressionRelease,
+    carburettor,
+    ignition,
+    choke,
+    crankPhase,
+    killDiodePolarity,
+  };
+};
+
+const figureRow = (
+  sheetId: string,
+  name: string,
+  value: number | string | null,
+  origin: FigureOrigin | undefined,
+): typeof engineFigures.$inferInsert => ({
+  sheetId,
+  name,
+  value: typeof value === 'number' ? value : null,
+  word: typeof value === 'string' ? value : null,
+  source: origin?.source ?? ('maker-sheet' as const),
+  note: origin?.note ?? null,
+  personId: origin?.personId ?? null,
+  at: origin?.at ?? null,
+});
+
+/** Puts a figure into a sheet, in the place of the one that was there. */
+async function putFigure(tx: Connection, row: typeof engineFigures.$inferInsert): Promise<void> {
+  await tx.insert(engineFigures).values(row).onDuplicateKeyUpdate({ set: row });
+}
+
+const sameFigure = (before: FigureRow | undefined, own: typeof engineFigures.$inferInsert) =>
+  before !== undefined &&
+  (['value', 'word', 'source', 'note'] as const).every((column) => before[column] === (own[column] ?? null));
+
+const rowsOf = ({ id, figures, sources }: Pick<EngineSheet, 'id' | 'figures' | 'sources'>) =>
+  Object.entries(figures).flatMap(([name, value]) =>
+    typeof value === 'number' || typeof value === 'string' ? [figureRow(id, name, value, sources[name])] : [],
+  );
+
+/** Adds a sheet; the same id twice is the same sheet. */
+export async function addSheet(db: Connection, sheet: Omit<EngineSheet, 'version'>): Promise<void> {
   await db.transaction(async (tx) => {
-    await tx.insert(engineSheets).values({ id: sheet.id, name: sheet.name, ...sheet.words });
-    const rows = Object.entries(sheet.figures).flatMap(([name, value]) =>
-      typeof value === 'number' || typeof value === 'string'
-        ? [
-            {
-              sheetId: sheet.id,
-              name,
-              ...(typeof value === 'number' ? { value } : { word: value }),
-              source: sheet.sources[name]?.source ?? 'maker-sheet',
-              note: sheet.sources[name]?.note ?? null,
-            },
-          ]
-        : [],
-    );
+    const [there] = await tx.select({ id: engineSheets.id }).from(engineSheets).where(eq(engineSheets.id, sheet.id));
+    if (there) return;
+    await tx.insert(engineSheets).values({ id: sheet.id, name: sheet.name, ...wordsOf(sheet.words) });
+    const rows = rowsOf(sheet);
     if (rows.length > 0) await tx.insert(engineFigures).values(rows);
   });
+}
+
+/**
+ * Changes a sheet as a whole. A figure that stays as it was keeps who entered it and when.
+ * @param from the version that was changed
+ * @param by who changes it, and when
+ * @returns the new version; null where the sheet is another by now, and nothing was written
+ */
+export async function changeSheet(
+  db: Database,
+  sheet: Omit<EngineSheet, 'version'>,
+  from: number,
+  by: { readonly personId: string; readonly at: Date },
+): Promise<number | null> {
+  return db.transaction(async (tx) => {
+    const [row] = await tx.select().from(engineSheets).where(eq(engineSheets.id, sheet.id)).for('update');
+    if (!row || row.version !== from) return null;
+    const stood = new Map(
+      (await tx.select().from(engineFigures).where(eq(engineFigures.sheetId, sheet.id))).map((f) => [f.name, f]),
+    );
+    const rows = rowsOf(sheet);
+    const takenBack = [...stood.values()].filter(
+      (f) => (f.value !== null || f.word !== null) && !rows.some((own) => own.name === f.name),
+    );
+    for (const own of rows) if (!sameFigure(stood.get(own.name), own)) await putFigure(tx, own);
+    for (const f of takenBack) await putFigure(tx, { ...f, value: null, word: null, ...by });
+    await tx
+      .update(engineSheets)
+      .set({ name: sheet.name, ...wordsOf(sheet.words), version: from + 1 })
+      .where(eq(engineSheets.id, sheet.id));
+    return from + 1;
+  });
+}
+
+/** What was learnt of an engine on the bench, put into its sheet. @returns the sheet's new version */
+export async function learnOfEngine(
+  tx: Connection,
+  machineId: string,
+  { words, figures }: WhatIsLearnt,
+  origin: FigureOrigin,
+): Promise<number> {
+  const [row] = await tx
+    .select({ sheet: engineSheets })
+    .from(machines)
+    .innerJoin(engineSheets, eq(engineSheets.id, machines.sheetId))
+    .where(eq(machines.id, machineId))
+    .for('update');
+  const { id, version } = row!.sheet;
+  await tx
+    .update(engineSheets)
+    .set({ ...words, version: version + 1 })
+    .where(eq(engineSheets.id, id));
+  for (const [name, value] of Object.entries(figures)) await putFigure(tx, figureRow(id, name, value, origin));
+  return version + 1;
+}
+
+/** How many machines have each engine. */
+export async function machinesByEngine(db: Database): Promise<Map<string, number>> {
+  const rows = await db.select({ id: machines.sheetId, n: count() }).from(machines).groupBy(machines.sheetId);
+  return new Map(rows.map(({ id, n }) => [id, n]));
 }
 
 /** Adds a machine; the same id twice is the same machine. */

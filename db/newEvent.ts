@@ -16,6 +16,7 @@ const KIND: Record<JobEvent['kind'], EventKind> = {
   reading: 'reading',
   repair: 'repair',
   note: 'note',
+  engine: 'engine',
   correct: 'correction',
   access: 'access',
   unmade: 'unmade',

@@ -40,9 +40,12 @@ export const engineSheets = mysqlTable('engine_sheets', {
   compressionRelease: varchar('compression_release', { length: 20 }).notNull(),
   carburettor: varchar('carburettor', { length: 20 }).notNull(),
   ignition: varchar('ignition', { length: 20 }).notNull(),
+  choke: varchar('choke', { length: 20 }).notNull().default('unknown'),
+  crankPhase: varchar('crank_phase', { length: 20 }).notNull().default('unknown'),
+  killDiodePolarity: varchar('kill_diode_polarity', { length: 20 }).notNull().default('unknown'),
 });
 
-/** One figure of a sheet, with where it came from. A missing figure has no row. */
+/** One figure of a sheet, with where it came from. A missing figure has no row; one that was taken back has neither number nor word. */
 export const engineFigures = mysqlTable(
   'engine_figures',
   {
@@ -55,6 +58,9 @@ export const engineFigures = mysqlTable(
     word: varchar('word', { length: 40 }),
     source: varchar('source', { length: 20 }).notNull(),
     note: varchar('note', { length: 400 }),
+    /** Who entered it, and when; nobody for what came with the sheet. */
+    personId: id('person_id').references(() => people.id),
+    at: moment('at'),
   },
   (table) => [primaryKey({ columns: [table.sheetId, table.name] })],
 );
@@ -66,6 +72,9 @@ export const machines = mysqlTable('machines', {
   kind: varchar('kind', { length: 20 }).notNull(),
   owner: varchar('owner', { length: 200 }).notNull(),
   hours: double('hours'),
+  /** As its plate says, free text. */
+  model: varchar('model', { length: 120 }),
+  serial: varchar('serial', { length: 120 }),
   sheetId: id('sheet_id')
     .notNull()
     .references(() => engineSheets.id),

@@ -111,7 +111,7 @@ export const SHEETS = [
   ),
 ];
 
-export const MACHINES: readonly Machine[] = [
+export const MACHINES: readonly Omit<Machine, 'model' | 'serial'>[] = [
   {
     id: 'machine-heron-4',
     tag: 'Heron 4',

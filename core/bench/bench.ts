@@ -1,5 +1,6 @@
 import type { CaseHead, JobEvent } from '../casefile/index.ts';
 import { accessChain, liesBehind } from '../checks/index.ts';
+import { type EngineKnown, type EngineWords, learnt } from '../engine/index.ts';
 import { practiceOf } from '../house/house.ts';
 import { catalogueFor } from '../reason/catalogue/catalogueFor.ts';
 import { askedTriples } from '../reason/expand.ts';
@@ -9,21 +10,22 @@ import { believedAgain } from './believedAgain.ts';
 import { complained } from './complained.ts';
 import { withReadingTaken } from './readingTaken.ts';
 import { withRepairMade } from './repairMade.ts';
-import { type Bench, epochOf, houseMakes } from './state.ts';
-
-export interface BenchOptions {
-  /** The shop's own weights, by fault id. */
-  readonly weights?: Readonly<Record<string, number>>;
-}
+import { type Bench, type BenchOptions, epochOf, houseMakes } from './state.ts';
 
 /** The bench as it is with nothing but the complaint. */
-export function openBench(head: CaseHead, options: BenchOptions = {}): Bench {
+export const openBench = (given: CaseHead, options: BenchOptions = {}): Bench => openedOn(given, given.engine, options);
+
+/** @param engine its words as they came to be known in the end */
+function openedOn(given: CaseHead, engine: EngineWords, options: BenchOptions): Bench {
+  const head = { ...given, engine };
   const catalogue = catalogueFor(head.engine, head.history, options.weights);
   const base = compileNetwork(catalogue.network);
   const practice = practiceOf(head.house);
   let planner: Planner | null = null;
   const fixed: Fixed = {
+    given,
     head,
+    options,
     practice,
     catalogue,
     planner: () => {
@@ -36,15 +38,19 @@ export function openBench(head: CaseHead, options: BenchOptions = {}): Bench {
 }
 
 /** What no event changes. */
-type Fixed = Pick<Bench, 'head' | 'practice' | 'catalogue' | 'planner' | 'base'>;
+type Fixed = Pick<Bench, 'given' | 'head' | 'options' | 'practice' | 'catalogue' | 'planner' | 'base'>;
 
 function blank(
-  { head, practice, catalogue, planner, base }: Fixed,
+  { given, head, options, practice, catalogue, planner, base }: Fixed,
   network: Network,
   triples: Bench['triples'],
 ): Bench {
   return {
-    head,
+    given,
+    head: { ...head, figures: given.figures },
+    known: given,
+    judgedBy: new Map(),
+    options,
     practice,
     catalogue,
     planner,
@@ -69,12 +75,27 @@ function blank(
 /** The bench after one more event. A correction replays the record from its first event, as if the struck line had never been. */
 export function advance(bench: Bench, event: JobEvent): Bench {
   const printed = [...bench.printed, event];
+  if (event.kind === 'engine') {
+    const { engine } = learnt(bench.known, event.learnt);
+    // On another engine other things can be wrong: what was read is put to those.
+    if (!sameWords(engine, bench.head.engine))
+      return { ...replayed(openedOn(bench.given, engine, bench.options), [...bench.standing, event]), printed };
+  }
   if (event.kind !== 'correct') return { ...stepped(bench, event), printed };
   const standing = [...bench.standing, null];
   // A correction of a correction strikes the line that was printed last in its place.
-  standing[originOf(bench.printed, event.event) - 1] = event.replacement;
+  standing[originOf(bench.printed, event.event) - 1] = judgedBy(event.replacement, bench.known);
   return { ...replayed(blank(bench, bench.base, []), standing), printed };
 }
+
+const sameWords = (a: EngineWords, b: EngineWords) =>
+  [...new Set([...Object.keys(a), ...Object.keys(b)] as (keyof EngineWords)[])].every(
+    (word) => (a[word] ?? 'unknown') === (b[word] ?? 'unknown'),
+  );
+
+/** What stands in the place of a struck reading was read when that was known. */
+const judgedBy = (replacement: JobEvent | null, known: EngineKnown): JobEvent | null =>
+  replacement?.kind === 'reading' ? { ...replacement, judgedBy: known } : replacement;
 
 /**
  * A record put to a bench with nothing but the complaint. The sets of three that it asks for anywhere are put in all at once: they follow from what
@@ -116,11 +137,14 @@ export function originOf(printed: readonly JobEvent[], number: number): number {
 /** The bench after a whole record, as if it had been taken down event by event. */
 export function replayAll(head: CaseHead, events: readonly JobEvent[], options: BenchOptions = {}): Bench {
   const standing: (JobEvent | null)[] = [];
+  let known: EngineKnown = head;
   for (const [number, event] of events.entries()) {
     standing.push(event.kind === 'correct' ? null : event);
-    if (event.kind === 'correct') standing[originOf(events.slice(0, number), event.event) - 1] = event.replacement;
+    if (event.kind === 'engine') known = learnt(known, event.learnt);
+    if (event.kind === 'correct')
+      standing[originOf(events.slice(0, number), event.event) - 1] = judgedBy(event.replacement, known);
   }
-  return { ...replayed(openBench(head, options), standing), printed: events };
+  return { ...replayed(openedOn(head, known.engine, options), standing), printed: events };
 }
 
 /** One standing event put to the bench, the hypotheses as they are. */
@@ -129,7 +153,11 @@ function applied(bench: Bench, event: JobEvent | null): Bench {
   const standing = [...bench.standing, event];
   switch (event?.kind) {
     case 'reading':
-      return { ...withReadingTaken(bench, event.reading, number, event.raw.retest === true), standing };
+      return { ...withReadingTaken(bench, event, number), standing };
+    case 'engine': {
+      const known = learnt(bench.known, event.learnt);
+      return { ...bench, standing, known, head: { ...bench.head, figures: known.figures } };
+    }
     case 'repair':
       return { ...withRepairMade(bench, event.repair, number), standing };
     case 'access':

@@ -18,7 +18,7 @@ export interface Finding {
 /** Each repair of a job with the proof it stood on, from the record as it stands. */
 export function findingsOf(bench: Bench): Finding[] {
   const out: Finding[] = [];
-  let again = openBench(bench.head);
+  let again = openBench(bench.given, bench.options);
   bench.standing.forEach((event, i) => {
     if (event?.kind === 'repair') {
       const summary = summarise(again);

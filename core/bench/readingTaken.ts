@@ -1,6 +1,7 @@
+import type { ReadingEvent } from '../casefile/index.ts';
 import { accessKeysFor, checkOf, closedToRun, type Reading } from '../checks/index.ts';
 import { NOT_RUNNING, type Symptom } from '../complaint/symptoms.ts';
-import { cylindersOf, RUNNING, RUNNING_STATES } from '../engine/index.ts';
+import { cylindersOf, type EngineKnown, RUNNING, RUNNING_STATES } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import { withGroups } from '../reason/belief.ts';
 import { pointedKey } from '../reason/catalogue/impliedVariables.ts';
@@ -16,20 +17,27 @@ const sameWeights = (a: Evidence['weights'], b: Evidence['weights']) => JSON.str
 
 const YES: Evidence['weights'] = { '': { yes: 1 } };
 
-export function withReadingTaken(bench: Bench, reading: Reading, event: number, retest: boolean): Bench {
+export function withReadingTaken(
+  bench: Bench,
+  { reading, raw, judgedBy = bench.known }: ReadingEvent,
+  event: number,
+): Bench {
+  const retest = raw.retest === true;
   const { network } = bench;
   const epoch = epochOf(bench);
   const twins = bench.readings.filter(
     (r) => r.epoch === epoch && r.reading.check === reading.check && r.reading.cylinder !== reading.cylinder,
   );
-  const assess = (own: Reading, twin: Reading | undefined) =>
-    checkOf(own.check).assess(own, assessingContext(bench.head, twin));
+  const assess = (own: Reading, twin: Reading | undefined, by: EngineKnown) =>
+    checkOf(own.check).assess(own, assessingContext({ ...bench.head, ...by }, twin));
   const charged = isCharged(bench);
   const adjusted = adjustedIn(bench).has(instanceKey(reading.check, reading.cylinder));
-  const assessment = assess(reading, twins.at(-1)?.reading);
+  const assessment = assess(reading, twins.at(-1)?.reading, judgedBy);
   const taken: StandingReading = { event, reading, assessment, epoch, retest, charged, adjusted };
   // The twin is judged again beside the new one, so that the order in which the pair was read does not matter.
-  const judgedAgain = new Map(twins.map((r) => [r, assess(r.reading, reading)]));
+  const judgedAgain = new Map(
+    twins.map((r) => [r, assess(r.reading, reading, bench.judgedBy.get(r.event) ?? bench.given)]),
+  );
   const moved = twins.filter((r) => !sameWeights(r.assessment.weights, judgedAgain.get(r)!.weights));
   const readings = [
     ...bench.readings.map((r) => (judgedAgain.has(r) ? { ...r, assessment: judgedAgain.get(r)! } : r)),
@@ -75,7 +83,13 @@ export function withReadingTaken(bench: Bench, reading: Reading, event: number, 
     evidence.set(IMPLIED_TROUBLE, [{ variable: IMPLIED_TROUBLE, at, weights: YES, event }]);
   }
   const belief = withGroups(network, bench.belief, evidence);
-  return { ...bench, belief, readings, ...bodily(bench, reading) };
+  return {
+    ...bench,
+    belief,
+    readings,
+    ...(judgedBy === bench.given ? {} : { judgedBy: new Map(bench.judgedBy).set(event, judgedBy) }),
+    ...bodily(bench, reading),
+  };
 }
 
 /** How much a run asks of the engine: of two that show the same, the one that asks more is the witness. */

@@ -1,5 +1,6 @@
 import type { CaseHead, CloseKind, JobEvent, RepairStep } from '../casefile/index.ts';
 import type { CheckDefinition } from '../checks/index.ts';
+import type { EngineKnown } from '../engine/index.ts';
 import type { HousePractice } from '../house/house.ts';
 import type { Belief } from '../reason/belief.ts';
 import type { Catalogue } from '../reason/catalogue/instances.ts';
@@ -8,6 +9,11 @@ import type { Network } from '../reason/network.ts';
 import type { Planner } from '../reason/planner.ts';
 import type { RepairOperator } from '../reason/repair.ts';
 import type { StandingReading } from '../reason/standing.ts';
+
+export interface BenchOptions {
+  /** The shop's own weights, by fault id. */
+  readonly weights?: Readonly<Record<string, number>>;
+}
 
 /** A repair that was made, numbered as in the record. */
 export interface MadeRepair {
@@ -28,7 +34,15 @@ export interface Epoch {
  * Events are numbered from 1; 0 is the complaint.
  */
 export interface Bench {
+  /** The job as it was opened. */
+  readonly given: CaseHead;
+  /** The same with what was learnt of the engine since: its words from the first event on, for what cannot be on it never could; its figures as of now. */
   readonly head: CaseHead;
+  /** What the next reading is judged by. */
+  readonly known: EngineKnown;
+  /** What each reading was judged by, by event, where that was not what the job was opened with. */
+  readonly judgedBy: ReadonlyMap<number, EngineKnown>;
+  readonly options: BenchOptions;
   readonly practice: HousePractice;
   readonly catalogue: Catalogue;
   /** Worked out when the first plan is asked for: the ridge of a job just opened does not wait for it. */

@@ -5,6 +5,7 @@ import { faultChances, likeliestFaultSets } from '../reason/faultChances.ts';
 import { type BeforeAfter, beforeAfter } from './before.ts';
 import { type CloseBlocker, closeBlockers } from './closing.ts';
 import { beforeHandingBack, type TriedLast } from './handBack.ts';
+import { type JudgedOtherwise, judgedOtherwise } from './judgedOtherwise.ts';
 import { currentReadings } from './readings.ts';
 import { complaintGone, type RetestDue, retestsDue } from './retest.ts';
 import { type RidgePart, ridgeOf } from './ridge.ts';
@@ -43,6 +44,8 @@ export interface BenchSummary extends Belief {
   readonly phase: Phase;
   readonly retests: readonly RetestDue[];
   readonly pairs: readonly BeforeAfter[];
+  /** What more is known of the engine since would judge these otherwise. */
+  readonly judgedOtherwise: readonly JudgedOtherwise[];
   /** What is still to be tried before it goes back; a habit, no condition of closing. */
   readonly handingBack: readonly TriedLast[];
   /** Reasons the job cannot be closed as cured. */
@@ -84,6 +87,7 @@ export function summarise(bench: Bench): BenchSummary {
     phase,
     retests,
     pairs: beforeAfter(bench),
+    judgedOtherwise: judgedOtherwise(bench),
     handingBack: phase === 'ready' ? beforeHandingBack(bench) : [],
     closeBlockers: closeBlockers(bench, retests, gone),
   };

@@ -1,6 +1,6 @@
 import { HISTORY_FLAGS } from '../complaint/history.ts';
 import type { Symptom } from '../complaint/symptoms.ts';
-import { type EngineFigures, type EngineWords, type MachineKind, withLayout } from '../engine/index.ts';
+import { type EngineFigures, type EngineWords, learnt, type MachineKind, withLayout } from '../engine/index.ts';
 import { FAULTS } from '../faults/index.ts';
 import { DEFAULT_HOUSE, type House, houseRules } from '../house/house.ts';
 import type { Rules } from '../house/rules.ts';
@@ -55,14 +55,16 @@ export function readCase(raw: unknown): Read<Case> {
   const { sheet, ...words } = head.data.machine.engine;
   const engine = withLayout(words);
   const events: JobEvent[] = [];
+  let known = { engine, figures: sheet ?? {} };
   rawEvents.forEach((rawEvent, i) => {
-    const event = readEvent(rawEvent, `$.events[${i}]`, engine);
+    const event = readEvent(rawEvent, `$.events[${i}]`, known.engine);
     if (!event.ok) issues.push(...event.issues);
     else {
       const target =
         event.value.kind === 'correct' ? correctionIssue(event.value.event, events, `$.events[${i}].correct`) : null;
       if (target) issues.push(target);
       events.push(event.value);
+      if (event.value.kind === 'engine') known = learnt(known, event.value.learnt);
     }
   });
   if (issues.length > 0) return refuse(...issues);

@@ -3,10 +3,13 @@ import { ACCESS, findCheck } from '../checks/index.ts';
 import {
   DEMANDING,
   type EngineWords,
+  type FigureSource,
   type RepairAction,
   type RunningState,
   type Temperature,
+  type WhatIsLearnt,
 } from '../engine/index.ts';
+import { sheetIssues } from '../engine/sheetParts.ts';
 import { CONDITIONS, FAULTS, findFault } from '../faults/index.ts';
 import { issuesOf, jsonPath, type Read, refuse } from './issues.ts';
 import type { CloseKind, NotPerformedReason } from './kinds.ts';
@@ -16,6 +19,7 @@ import {
   checkEventSchema,
   closeEventSchema,
   correctEventSchema,
+  engineEventSchema,
   noteEventSchema,
   repairEventSchema,
   unmadeEventSchema,
@@ -51,6 +55,7 @@ export type JobEvent =
       readonly replacement: Extract<JobEvent, { kind: 'reading' | 'repair' }> | null;
     }
   | { readonly kind: 'unmade'; readonly unmade: NotPerformed }
+  | { readonly kind: 'engine'; readonly learnt: WhatIsLearnt; readonly source: FigureSource | null }
   | { readonly kind: 'access'; readonly key: string; readonly open: boolean }
   | { readonly kind: 'close'; readonly close: CloseKind; readonly note: string | null };
 
@@ -74,12 +79,13 @@ export function readEvent(raw: unknown, path: string, engine: EngineWords): Read
   }
   if ('access' in raw) return parsed(accessEventSchema, raw, path, (event) => readAccess(event, path, engine));
   if ('unmade' in raw) return parsed(unmadeEventSchema, raw, path, (event) => readUnmade(event, path, engine));
+  if ('engine' in raw) return parsed(engineEventSchema, raw, path, (event) => readLearnt(event, path, engine));
   if ('note' in raw)
     return parsed(noteEventSchema, raw, path, (event) => ({ ok: true, value: { kind: 'note', note: event.note } }));
   return refuse({
     path,
     message: 'an event says what it is by one of these keys',
-    accepted: ['check', 'repair', 'correct', 'access', 'unmade', 'note', 'close'],
+    accepted: ['check', 'repair', 'correct', 'access', 'unmade', 'engine', 'note', 'close'],
   });
 }
 
@@ -188,4 +194,22 @@ function readUnmade(event: z.infer<typeof unmadeEventSchema>, path: string, engi
     });
   const { unmade, cylinder = null, temperature = null, because } = event;
   return { ok: true, value: { kind: 'unmade', unmade: { check: unmade, cylinder, condition, temperature, because } } };
+}
+
+function readLearnt(
+  { engine: { words = {}, figures = {}, source } }: z.infer<typeof engineEventSchema>,
+  path: string,
+  engine: EngineWords,
+): Read<JobEvent> {
+  if (Object.keys(words).length + Object.keys(figures).length === 0)
+    return refuse({ path: `${path}.engine`, message: 'say a word or a figure of the engine' });
+  const issues = sheetIssues({ engine: { ...engine, ...words }, figures });
+  if (issues.length > 0)
+    return refuse(
+      ...issues.map(({ name, message }) => ({
+        path: `${path}.engine.${name in words ? 'words' : 'figures'}.${name}`,
+        message,
+      })),
+    );
+  return { ok: true, value: { kind: 'engine', learnt: { words, figures }, source: source ?? null } };
 }

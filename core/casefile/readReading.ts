@@ -10,7 +10,7 @@ import {
   type PlacesField,
   type Reading,
 } from '../checks/index.ts';
-import { cylindersOf, type EngineWords } from '../engine/index.ts';
+import { cylindersOf, type EngineKnown, type EngineWords } from '../engine/index.ts';
 import { formatQuantity, fromSi, toSi, unitDefinition, unitsOf } from '../units/index.ts';
 import { type InputIssue, jsonPath, type Read, refuse } from './issues.ts';
 import type { RawCheckEvent } from './schema.ts';
@@ -75,6 +75,8 @@ export interface ReadingEvent {
   readonly kind: 'reading';
   readonly reading: Reading;
   readonly raw: RawCheckEvent;
+  /** Taken again after more of the engine was known: then by that, and not by what was known at its place in the record. */
+  readonly judgedBy?: EngineKnown;
 }
 
 /**

@@ -3,10 +3,13 @@ import { SYMPTOM_IDS, type Symptom } from '../complaint/symptoms.ts';
 import {
   engineFigures,
   engineWords,
+  FIGURE_SOURCES,
+  figuresLearned,
   MACHINE_KINDS,
   REPAIR_ACTIONS,
   RUNNING_STATES,
   TEMPERATURES,
+  wordsLearned,
 } from '../engine/index.ts';
 import { houseSchema } from '../house/houseSchema.ts';
 import { DIMENSIONS, type Unit } from '../units/index.ts';
@@ -115,6 +118,19 @@ export const closeEventSchema = z.strictObject({
   ...stamp,
 });
 
+/**
+ * What somebody came to know of the engine in the middle of the job: what is read from here on is judged by it; what was read before keeps what it was
+ * judged by.
+ */
+export const engineEventSchema = z.strictObject({
+  engine: z.strictObject({
+    words: wordsLearned.optional(),
+    figures: figuresLearned.optional(),
+    source: z.enum(FIGURE_SOURCES).optional(),
+  }),
+  ...stamp,
+});
+
 export const eventSchema = z.union([
   checkEventSchema,
   repairEventSchema,
@@ -123,6 +139,7 @@ export const eventSchema = z.union([
   closeEventSchema,
   accessEventSchema,
   unmadeEventSchema,
+  engineEventSchema,
 ]);
 
 export const historySchema = z.strictObject({
@@ -167,5 +184,6 @@ export type RawCorrectEvent = z.infer<typeof correctEventSchema>;
 export type RawCloseEvent = z.infer<typeof closeEventSchema>;
 export type RawAccessEvent = z.infer<typeof accessEventSchema>;
 export type RawNotPerformedEvent = z.infer<typeof unmadeEventSchema>;
+export type RawEngineEvent = z.infer<typeof engineEventSchema>;
 export type RawEvent = z.infer<typeof eventSchema>;
 export type RawCase = z.infer<typeof caseSchema>;

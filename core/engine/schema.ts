@@ -8,16 +8,28 @@ export const engineWords = z.strictObject({
   fuelFeed: z.enum(['gravity', 'pump', 'pulse-pump', 'unknown']).default('unknown'),
   lifters: z.enum(['solid', 'hydraulic', 'unknown']).default('unknown'),
   compressionRelease: z.enum(['none', 'automatic', 'unknown']).default('unknown'),
-  carburettor: z.enum(['one-barrel', 'two-barrel', 'unknown']).default('unknown'),
+  carburettor: z.enum(['one-barrel', 'two-barrel', 'injection', 'unknown']).default('unknown'),
   ignition: z.enum(['coil-per-cylinder', 'one-coil', 'points', 'unknown']).default('unknown'),
+  choke: z.enum(['hand', 'automatic', 'none', 'unknown']).optional(),
+  /** Of a parallel twin: how far its crank turns from one piston's top to the other's [deg]. */
+  crankPhase: z.enum(['180', '360', 'unknown']).optional(),
+  killDiodePolarity: z.enum(['to-common', 'from-common', 'unknown']).optional(),
 });
 
 export type EngineWords = z.infer<typeof engineWords>;
 
-/** One cylinder has one layout, said or not. */
-export const withLayout = <Words extends { readonly cylinders: number; readonly layout: string }>(
-  words: Words,
-): Words => (words.cylinders === 1 && words.layout === 'unknown' ? { ...words, layout: 'single' } : words);
+/** The words of an engine that somebody may come to know; how many cylinders it has is known from the first. */
+export const wordsLearned = z.strictObject({
+  layout: z.enum(LAYOUTS).optional(),
+  fuelFeed: engineWords.shape.fuelFeed.unwrap().optional(),
+  lifters: engineWords.shape.lifters.unwrap().optional(),
+  compressionRelease: engineWords.shape.compressionRelease.unwrap().optional(),
+  carburettor: engineWords.shape.carburettor.unwrap().optional(),
+  ignition: engineWords.shape.ignition.unwrap().optional(),
+  choke: engineWords.shape.choke,
+  crankPhase: engineWords.shape.crankPhase,
+  killDiodePolarity: engineWords.shape.killDiodePolarity,
+});
 
 const figure = (min: number, max: number) => z.number().min(min).max(max).nullable().optional();
 
@@ -60,3 +72,6 @@ export const engineFigures = z.strictObject({
   idleRpm: figure(500, 3000),
   governedRpm: figure(1500, 6000),
 });
+
+/** Those of them that somebody may come to know, each alone; null takes one back. */
+export const figuresLearned = engineFigures.omit({ cylinders: true, layout: true, compressionRelease: true });

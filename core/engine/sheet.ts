@@ -10,6 +10,7 @@ export const FIGURE_SOURCES = [
   'measured-here',
   'house-rule',
   'common-practice',
+  'memory',
   'invented-demo',
 ] as const;
 export type FigureSource = (typeof FIGURE_SOURCES)[number];

@@ -39,3 +39,8 @@ export function cylindersOf(engine: { readonly cylinders: number }): number[] {
  */
 export const mayBe = <Word extends string>(said: Word, ...asked: readonly Word[]): boolean =>
   said === 'unknown' || asked.includes(said);
+
+/** One cylinder has one layout, said or not. */
+export const withLayout = <Words extends { readonly cylinders: number; readonly layout: string }>(
+  words: Words,
+): Words => (words.cylinders === 1 && words.layout === 'unknown' ? { ...words, layout: 'single' } : words);

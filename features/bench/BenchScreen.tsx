@@ -33,8 +33,9 @@ export function BenchScreen({
 }
 
 function Bench({ machine, told, ...props }: Parameters<typeof BenchScreen>[0]) {
-  const { job, head, caseHead, staff, people, desk } = props;
+  const { job, head, staff, people, desk } = props;
   const bench = useBench(props);
+  const { caseHead } = bench;
   useFetchedLater(PANELS);
   const { now, ridge, view, dispatch, shown, closed, record, pick } = bench;
   const { summary, plan } = now;
@@ -83,7 +84,7 @@ function Bench({ machine, told, ...props }: Parameters<typeof BenchScreen>[0]) {
                 onAsked={bench.setAsked}
                 onPick={pick.planned}
                 onPickAny={pick.any}
-                onAccess={bench.putAccess}
+                onAccess={bench.putBeside}
               />
             )}
             <Tape
@@ -93,6 +94,7 @@ function Bench({ machine, told, ...props }: Parameters<typeof BenchScreen>[0]) {
               befores={bench.befores}
               people={people}
               closed={closed}
+              habit={desk.habit}
               said={[head.said, complaintText(head), ...told].filter(Boolean).join(' — ')}
               asked={view.line}
               onAsk={bench.askLine}

@@ -2,8 +2,12 @@ import type { ReactNode } from 'react';
 import {
   type BenchSummary,
   checkLabel,
+  checkOf,
   faultLabel,
+  outcomeLabel,
   type Plan,
+  type RawCheckEvent,
+  readingText,
   SEARCH_CAP_MIN,
   type Suspect,
   splitKey,
@@ -20,6 +24,9 @@ interface Props extends Connection {
   readonly grossErrorLine: string | null;
   /** The same was taken again, and it still does not fit. */
   readonly grossErrorAgain: boolean;
+  /** A line of the tape by its number, as it stands. */
+  readonly lineOf: (number: number) => { readonly number: number; readonly event: RawCheckEvent } | null;
+  readonly onTakeAgain: (number: number, event: RawCheckEvent) => void;
 }
 
 /** How the bench stands with the shop's computer, with what this browser keeps, and with its own reasoner. */
@@ -32,7 +39,8 @@ interface Connection {
 }
 
 /** What stands between the ridge and the plate: what does not fit, what has a cause of its own, what is out of reach. */
-export function Notices({ summary, plan, closed, grossErrorLine, grossErrorAgain, ...connection }: Props) {
+export function Notices(props: Props) {
+  const { summary, plan, closed, grossErrorLine, grossErrorAgain, lineOf, onTakeAgain, ...connection } = props;
   const cards = useFaultCards();
   const asked = closed ? [] : summary.conditions.filter(({ p }) => p >= 0.5);
   return (
@@ -61,6 +69,10 @@ export function Notices({ summary, plan, closed, grossErrorLine, grossErrorAgain
           ). That is a finding of its own: look for what moves or heats.
         </Bar>
       )}
+      {!closed &&
+        summary.judgedOtherwise.map(({ event, was, would }) => (
+          <JudgedOtherwiseBar key={event} line={lineOf(event)} was={was} would={would} onAgain={onTakeAgain} />
+        ))}
       {summary.phase === 'tracing' && plan && <SearchNotice plan={plan} suspects={summary.suspects} />}
     </>
   );
@@ -115,6 +127,33 @@ function SearchNotice({ plan, suspects }: { plan: Plan; suspects: readonly Suspe
   );
 }
 
+/** A reading that what is known of the engine since would judge otherwise: it stands as it was judged until it is taken again. */
+function JudgedOtherwiseBar({
+  line,
+  was,
+  would,
+  onAgain,
+}: {
+  line: ReturnType<Props['lineOf']>;
+  was: string | null;
+  would: string | null;
+  onAgain: Props['onTakeAgain'];
+}) {
+  if (!line) return null;
+  const { number, event } = line;
+  const said = (outcome: string | null) =>
+    outcome === null ? 'cannot tell' : outcomeLabel(checkOf(event.check), outcome).toLowerCase();
+  return (
+    <Bar testId="judged-otherwise">
+      <Button className="float-right ml-3" onClick={() => onAgain(number, event)}>
+        Take line {number} again
+      </Button>
+      By what is known of the engine now, line {number} ({checkLabel(event.check, event.cylinder ?? null)},{' '}
+      {readingText(event)}) would read {said(would)}; it stands as {said(was)}.
+    </Bar>
+  );
+}
+
 const REACH_WORDS: Record<Exclude<Reach, 'in-reach'>, string> = {
   'out-of-reach': "Out of reach of the shop's computer.",
   busy: "The shop's computer answers, but cannot take anything down just now.",
@@ -139,7 +178,7 @@ function Bar({ loud = false, testId, children }: { loud?: boolean; testId?: stri
       className={
         loud
           ? 'bg-hazard px-3 py-2 font-bold text-on-hazard'
-          : 'border-l-8 border-paint bg-sheet px-3 py-2 font-bold text-ink'
+          : 'flow-root border-l-8 border-paint bg-sheet px-3 py-2 font-bold text-ink'
       }
     >
       {children}

@@ -3,6 +3,7 @@ import { type FormEvent, useEffect, useRef, useState } from 'react';
 import {
   type CaseHead,
   checkOf,
+  type RawEngineEvent,
   type RawNotPerformedEvent,
   type Reading,
   type ReadingEvent,
@@ -35,6 +36,7 @@ interface Props {
   /** True when it was taken down; false while it is asked who does it. */
   readonly onRecord: (readings: readonly { readonly read: ReadingEvent; readonly id: string }[]) => boolean;
   readonly onNotPerformed: (event: RawNotPerformedEvent, id: string) => boolean;
+  readonly onLearnt: (event: RawEngineEvent, id: string) => void;
   readonly onLeave: (() => void) | null;
   readonly takesFocus: TakesFocus;
 }
@@ -106,6 +108,7 @@ export function Plate({ plate, first, head, habit, readings, epoch, beforeText, 
         {...{ plate, check, head, habit, befores, state, entries, drafts, judged, insisted }}
         onChange={change}
         onSide={on.onSide}
+        onLearnt={on.onLearnt}
       />
       <PlateFoot
         {...{ form, foot, plate, check, head, state, judged, figure }}

@@ -83,6 +83,7 @@ function Lying({ bench, jobId, head, habit }: Props) {
           onSide={(cylinder) => dispatch({ kind: 'side', plate: shown.plate, cylinder })}
           onRecord={bench.recordPlate}
           onNotPerformed={put}
+          onLearnt={bench.putBeside}
           onLeave={shown.by !== 'picked' && !bench.view.more ? null : bench.leave}
           takesFocus={bench.takesFocus}
         />

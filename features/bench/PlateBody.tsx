@@ -1,12 +1,12 @@
 import { Suspense } from 'react';
-import { type CaseHead, type CheckDefinition, whyLine } from '@/core/index.ts';
+import { type CaseHead, type CheckDefinition, type RawEngineEvent, whyLine } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Cautions } from './Cautions.tsx';
 import { EntryBoxes, StatePick } from './EntryBoxes.tsx';
 import { boxesOf, type Entry } from './entry.ts';
 import { useFaultCards } from './FaultWords.tsx';
 import { PlateHead, SidePick } from './PlateHead.tsx';
-import { VerdictWorking } from './panels.ts';
+import { SheetAsk, VerdictWorking } from './panels.ts';
 import type { Entries, PlateCheck } from './plateCheck.ts';
 import type { Draft, Judged } from './usePlateEntry.ts';
 
@@ -24,11 +24,13 @@ interface Props {
   readonly insisted: boolean;
   readonly onChange: (side: number, entry: Entry) => void;
   readonly onSide: (cylinder: number | null) => void;
+  readonly onLearnt: (event: RawEngineEvent, id: string) => void;
 }
 
 /** What is to be done and why, its hazards, the entry, and the working of the verdict. */
 export function PlateBody(props: Props) {
-  const { plate, check, head, habit, befores, state, entries, drafts, judged, insisted, onChange, onSide } = props;
+  const { plate, check, head, habit, befores, state, entries, drafts, judged, insisted, onChange, onSide, onLearnt } =
+    props;
   const cards = useFaultCards();
   const bilateral = check.scope === 'cylinder' && head.engine.cylinders > 1;
   const nothing = insisted && drafts.every((d) => d.drafted.state === 'empty');
@@ -51,6 +53,9 @@ export function PlateBody(props: Props) {
             <SidePick cylinders={head.engine.cylinders} plate={plate} onSide={onSide} />
           )}
           <StatePick check={check} entry={state} onChange={(entry) => onChange(drafts[0]!.side, entry)} />
+          <Suspense fallback={null}>
+            <SheetAsk check={check.id} head={head} habit={habit} onLearnt={onLearnt} />
+          </Suspense>
         </div>
         <div className={plate.pair ? 'grid gap-x-4 gap-y-3 @xl:grid-cols-2' : ''}>
           {drafts.map(({ side, drafted }) => (

@@ -4,6 +4,7 @@ import type { RawCheckEvent, StandingReading } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
 import type { Unsent } from '@/features/record/client/keptRecord.ts';
 import type { PrintedEvent } from '@/features/record/printedEvent.ts';
+import type { Habit } from '@/features/shop/settings.ts';
 import { RefusedLine } from './panels.ts';
 import { type Before, TapeLine } from './TapeLine.tsx';
 import { correctable, linesOf } from './tapeLines.ts';
@@ -14,6 +15,7 @@ interface Props {
   readonly readings: readonly StandingReading[];
   readonly people: readonly Person[];
   readonly closed: boolean;
+  readonly habit: Habit;
   readonly said: string;
   /** What stood before a repair, by the number of the line that shows it after. */
   readonly befores: ReadonlyMap<number, Before>;
@@ -57,6 +59,7 @@ export const Tape = memo(function Tape(props: Props) {
             line={line}
             standing={readings.find((r) => r.event === line.number)}
             before={befores.get(line.number)}
+            habit={props.habit}
             asked={asked === line.number}
             canStrike={!closed && line.sent && line.struckBy === null && correctable(line.event)}
             onAsk={() => onAsk(asked === line.number ? null : line.number)}

@@ -1,5 +1,6 @@
 'use client';
 import { clsx } from 'clsx';
+import { Suspense } from 'react';
 import {
   ACTION_WORDS,
   accessLabel,
@@ -17,8 +18,10 @@ import {
   type StandingReading,
   TEMPERATURE_WORDS,
 } from '@/core/index.ts';
+import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
 import { useFaultCards } from './FaultWords.tsx';
+import { EngineLine } from './panels.ts';
 import { accessKey, checkOfLine, type Line, notPerformedText, whenText } from './tapeLines.ts';
 
 /** What stood before a repair, beside the line that shows it after. */
@@ -31,6 +34,7 @@ interface Props {
   readonly line: Line;
   readonly standing: StandingReading | undefined;
   readonly before: Before | undefined;
+  readonly habit: Habit;
   /** Its correction is asked for. */
   readonly asked: boolean;
   readonly canStrike: boolean;
@@ -40,7 +44,7 @@ interface Props {
 }
 
 /** One line of the tape: what, when, who, its verdict, and how it is put right. */
-export function TapeLine({ line, standing, before, asked, canStrike, onAsk, onStrike, onReplace }: Props) {
+export function TapeLine({ line, standing, before, habit, asked, canStrike, onAsk, onStrike, onReplace }: Props) {
   const { event } = line;
   const struck = line.struckBy !== null;
   const check = checkOfLine(event);
@@ -73,7 +77,7 @@ export function TapeLine({ line, standing, before, asked, canStrike, onAsk, onSt
               <span className="text-soft">before, line {before.number}:</span> {readingText(before.event)}
             </p>
           )}
-          <PrintedWork event={event} />
+          <PrintedWork event={event} habit={habit} />
         </div>
         {canStrike && (
           <button
@@ -128,8 +132,8 @@ function PrintedReading({ check, standing }: { check: RawCheckEvent; standing: S
   );
 }
 
-/** A repair, what was not made, what was opened, a closing, a note. */
-function PrintedWork({ event }: { event: RawEvent }) {
+/** A repair, what was not made, what was opened, what was learnt of the engine, a closing, a note. */
+function PrintedWork({ event, habit }: { event: RawEvent; habit: Habit }) {
   const cards = useFaultCards();
   if ('repair' in event && event.repair !== undefined)
     return (
@@ -146,6 +150,12 @@ function PrintedWork({ event }: { event: RawEvent }) {
       <p>
         {event.now === 'open' ? 'Opened' : 'Put back'}: {accessLabel(accessKey(event))}
       </p>
+    );
+  if ('engine' in event)
+    return (
+      <Suspense fallback={null}>
+        <EngineLine event={event} habit={habit} />
+      </Suspense>
     );
   if ('close' in event)
     return (

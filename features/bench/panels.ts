@@ -11,6 +11,8 @@ export const VerdictWorking = later(() => import('./VerdictWorking.tsx').then((m
 export const Keypad = later(() => import('./Keypad.tsx').then((m) => m.Keypad));
 export const OpenDrawer = later(() => import('./OpenDrawer.tsx').then((m) => m.OpenDrawer));
 export const RefusedLine = later(() => import('./RefusedLine.tsx').then((m) => m.RefusedLine));
+export const SheetAsk = later(() => import('./SheetAsk.tsx').then((m) => m.SheetAsk));
+export const EngineLine = later(() => import('./EngineLine.tsx').then((m) => m.EngineLine));
 export const Notices = later(() => import('./Notices.tsx').then((m) => m.Notices));
 
 export const PANELS = [
@@ -25,4 +27,6 @@ export const PANELS = [
   OpenDrawer,
   RefusedLine,
   Notices,
+  SheetAsk,
+  EngineLine,
 ];

@@ -82,6 +82,12 @@ export function replacingPlate(number: number, event: RawCheckEvent): PlateCheck
 /** A line of the tape by its number, sent or not. */
 export type TapeEvent = Pick<PrintedEvent, 'seq' | 'event'>;
 
+/** The line under which a line was printed last, once it was struck and taken again. */
+export function printedLast(events: readonly TapeEvent[], number: number): number {
+  const correction = events.findLast(({ event }) => 'correct' in event && event.correct === number);
+  return correction ? printedLast(events, correction.seq) : number;
+}
+
 /** What stands in a printed line: the line itself, or what the last correction put in its place; null once it is struck. */
 export function standingReading(events: readonly TapeEvent[], number: number): RawCheckEvent | null {
   const correction = events.findLast(({ event }) => 'correct' in event && event.correct === number);

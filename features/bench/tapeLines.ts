@@ -80,6 +80,7 @@ export function eventText(event: RawEvent): string {
   if ('unmade' in event) return notPerformedText(event);
   if ('access' in event) return accessLabel(accessKey(event));
   if ('close' in event) return 'the closing';
+  if ('engine' in event) return 'what was learnt of the engine';
   return 'correct' in event ? 'the correction' : 'the note';
 }
 

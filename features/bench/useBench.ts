@@ -15,6 +15,7 @@ import {
 import type { Person } from '@/db/people.ts';
 import { newId } from '@/features/record/client/entryId.ts';
 import { useRecord } from '@/features/record/client/useRecord.ts';
+import { learntFrom } from '@/features/record/knownAfter.ts';
 import type { CaseHeadFile, PrintedEvent, Stand } from '@/features/record/printedEvent.ts';
 import type { Desk } from '@/features/shop/settings.ts';
 import { useWho } from '@/features/shop/WhoAsked.tsx';
@@ -22,7 +23,7 @@ import { useCoarse } from '@/ui/useCoarse.ts';
 import { useLatest } from '@/ui/useLatest.ts';
 import type { Entries, PlateCheck, TakesFocus } from './plateCheck.ts';
 import { onPlate, type PlateAction, type PlateView, plateReducer, UNTOUCHED } from './plateReducer.ts';
-import { NOTHING_PLANNED, plannedPlate, standingReading } from './plates.ts';
+import { NOTHING_PLANNED, plannedPlate, printedLast, standingReading } from './plates.ts';
 import type { Before } from './TapeLine.tsx';
 import { eventText } from './tapeLines.ts';
 import { useBenchKeys } from './useBenchKeys.ts';
@@ -46,11 +47,12 @@ export interface BenchProps {
 }
 
 /** One job on the bench: its record, what is believed of it, and what the technician has in hand. */
-export function useBench({ job, head, caseHead, events: first, staff, desk, initial }: BenchProps) {
+export function useBench({ job, head, caseHead: given, events: first, staff, desk, initial }: BenchProps) {
   const who = useWho(staff, desk.person);
   const reasoner = useReasoner(job.id, head, useRef(first.map((e) => e.event)).current, initial);
   const record = useRecord(job.id, first, reasoner);
   const lines = useLines(record);
+  const caseHead = useKnown(given, lines);
   const draft = useDraft(job.id);
   const [view, dispatch] = useReducer(plateReducer, UNTOUCHED);
   const [asked, setAsked] = useState('');
@@ -101,6 +103,7 @@ export function useBench({ job, head, caseHead, events: first, staff, desk, init
   return {
     ...taking,
     ...told,
+    caseHead,
     now,
     ridge,
     record,
@@ -121,7 +124,11 @@ export function useBench({ job, head, caseHead, events: first, staff, desk, init
     plateKey: plate && keyOf(plate, view.turn),
     takesFocus: takesFocus(view, coarse),
     ...useActs({ view, dispatch, plate, draft, taking }),
-    notices: noticesOf(reasoner, record, lines.length, told.lineText),
+    notices: {
+      ...noticesOf(reasoner, record, lines.length, told.lineText),
+      lineOf: told.lineOf,
+      onTakeAgain: pick.replacing,
+    },
   };
 }
 
@@ -196,6 +203,25 @@ function asTaken({ read, id }: { readonly read: ReadingEvent; readonly id: strin
   };
 }
 
+/** The head of the job with what was learnt of its engine since. */
+function useKnown(given: CaseHead, lines: ReturnType<typeof useLines>): CaseHead {
+  const said = lines.filter(({ event }) => 'engine' in event).length;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a line is never rubbed out, so only a new one of that kind changes anything.
+  return useMemo(
+    () =>
+      said === 0
+        ? given
+        : {
+            ...given,
+            ...learntFrom(
+              given,
+              lines.map((line) => line.event),
+            ),
+          },
+    [given, said],
+  );
+}
+
 /** The tables of what lies on the plate are made while it is measured. */
 function usePrepared(
   { check, cylinder, pair, condition, temperature }: PlateCheck,
@@ -234,6 +260,10 @@ function useTold(lines: ReturnType<typeof useLines>, now: ReturnType<typeof useR
     }
     return out;
   }, [lines, now.summary.pairs]);
+  const lineOf = (number: number) => {
+    const event = standingReading(lines, number);
+    return event && { number: printedLast(lines, number), event };
+  };
   const lineText = (number: number) => {
     const event = lines.find((e) => e.seq === number)?.event;
     return event ? `line ${number}, ${eventText(event)}` : `line ${number}`;
@@ -243,5 +273,5 @@ function useTold(lines: ReturnType<typeof useLines>, now: ReturnType<typeof useR
     const event = before && standingReading(lines, before.event);
     return event && `${readingText(event)} (${stateLabel(before.reading)})`;
   };
-  return { befores, lineText, beforeText };
+  return { befores, lineOf, lineText, beforeText };
 }

@@ -43,13 +43,13 @@ export function useTaking(
   };
   const putAll = useLatest((all: readonly Fresh[]) => withPerson((by) => takeDown(all, by)));
   const put = useLatest((event: RawEvent, id: string) => putAll([{ event, id }]));
-  /** Opening and putting back changes the minutes, not what lies on the plate. */
-  const putAccess = useLatest((event: RawEvent, id: string) =>
+  /** Opening, putting back and what is learnt of the engine change the minutes and the limits, not what lies on the plate. */
+  const putBeside = useLatest((event: RawEvent, id: string) =>
     withPerson((by) => {
       if (isKnown(id)) return;
       add(event);
       record(event, by.id, id);
     }),
   );
-  return { putAll, put, putAccess };
+  return { putAll, put, putBeside };
 }

@@ -60,7 +60,9 @@ export function MachinePick({
         className="min-h-tap w-full border-2 border-line bg-sheet px-2 placeholder:text-soft"
       />
       <div ref={list} className="-mx-1 mt-1" role="radiogroup" aria-label="Machine" tabIndex={-1} onKeyDown={move}>
-        <div className="max-h-[22rem] space-y-1 overflow-y-auto p-1">
+        <div
+          className={clsx('space-y-1 overflow-y-auto p-1', chosen === NEW_MACHINE ? 'max-h-[7.5rem]' : 'max-h-[22rem]')}
+        >
           {shown.map((m) => (
             <MachineKey key={m.id} chosen={chosen === m.id} onChoose={() => onChoose(m.id)}>
               <span className="font-bold">

@@ -1,9 +1,18 @@
 import { z } from 'zod';
-import { type InputIssue, issuesOf, MACHINE_KINDS, type RawCase, readCase, symptomSchema } from '@/core/index.ts';
+import {
+  engineWords,
+  type InputIssue,
+  issuesOf,
+  MACHINE_KINDS,
+  type RawCase,
+  readCase,
+  symptomSchema,
+  withLayout,
+} from '@/core/index.ts';
 import type { Database } from '@/db/client.ts';
 import { houseNow } from '@/db/house.ts';
 import { openJob } from '@/db/jobs.ts';
-import { addMachine, machineOf, sheetsOf } from '@/db/machines.ts';
+import { addMachine, addSheet, type EngineSheet, type Machine, machineOf, sheetsOf } from '@/db/machines.ts';
 import { complaintEvent } from '@/db/newEvent.ts';
 import { everyPerson } from '@/db/people.ts';
 
@@ -13,7 +22,11 @@ const newMachineSchema = z.strictObject({
   name: z.string().trim().min(1, 'say what machine it is').max(200),
   owner: z.string().trim().min(1, 'say whose it is').max(200),
   kind: z.enum(MACHINE_KINDS),
-  sheetId: z.string().min(1, 'pick the engine'),
+  model: z.string().trim().max(120).nullable().default(null),
+  serial: z.string().trim().max(120).nullable().default(null),
+  /** The engine it has, where the shop knows it; else how many cylinders that engine has is all that is asked. */
+  sheetId: z.string().min(1, 'pick the engine').max(36).nullable(),
+  cylinders: z.number({ error: 'say how many cylinders it has' }).int().min(1).max(3).optional(),
 });
 
 export const jobRequestSchema = z.strictObject({
@@ -41,6 +54,22 @@ export type Created =
   | { readonly ok: true; readonly id: string; readonly number: number }
   | { readonly ok: false; readonly issues: readonly InputIssue[] };
 
+/**
+ * A machine that was not here before. Where the shop does not know its engine, that gets a sheet of its own with nothing on it but its cylinders: what is
+ * learnt on the bench is kept there.
+ */
+function freshMachine(
+  id: string,
+  { cylinders, sheetId, ...rest }: z.infer<typeof newMachineSchema>,
+  hours: number | null,
+): { readonly machine: Machine; readonly blank: EngineSheet | null } | InputIssue {
+  if (sheetId !== null) return { machine: { id, ...rest, hours, sheetId }, blank: null };
+  if (cylinders === undefined) return { path: '$.newMachine.cylinders', message: 'say how many cylinders it has' };
+  const words = withLayout(engineWords.parse({ cylinders }));
+  const blank = { id, name: `Engine of ${rest.tag}`, version: 1, words, figures: {}, sources: {} };
+  return { machine: { id, ...rest, hours, sheetId: id }, blank };
+}
+
 /** Opens a job, with a new machine if one is given. The same ids twice make one job. */
 export async function createJob(db: Database, raw: unknown, now: Date): Promise<Created> {
   const parsed = jobRequestSchema.safeParse(raw);
@@ -48,11 +77,11 @@ export async function createJob(db: Database, raw: unknown, now: Date): Promise<
   const given = parsed.data;
   if (!(await everyPerson(db)).some((p) => p.id === given.personId))
     return { ok: false, issues: [{ path: '$.personId', message: 'pick who you are' }] };
-  const machine = given.newMachine
-    ? { id: given.machineId, ...given.newMachine, hours: given.hours }
-    : await machineOf(db, given.machineId);
+  const fresh = given.newMachine && freshMachine(given.machineId, given.newMachine, given.hours);
+  if (fresh && 'message' in fresh) return { ok: false, issues: [fresh] };
+  const machine = fresh ? fresh.machine : await machineOf(db, given.machineId);
   if (!machine) return { ok: false, issues: [{ path: '$.machineId', message: 'pick the machine' }] };
-  const sheet = (await sheetsOf(db, [machine.sheetId])).get(machine.sheetId);
+  const sheet = fresh?.blank ?? (await sheetsOf(db, [machine.sheetId])).get(machine.sheetId);
   if (!sheet) return { ok: false, issues: [{ path: '$.newMachine.sheetId', message: 'pick the engine' }] };
   const { house } = await houseNow(db);
   const head: Omit<RawCase, 'events'> = {
@@ -71,7 +100,8 @@ export async function createJob(db: Database, raw: unknown, now: Date): Promise<
   };
   const read = readCase({ ...head, events: [] });
   if (!read.ok) return { ok: false, issues: read.issues };
-  if (given.newMachine) await addMachine(db, machine);
+  if (fresh?.blank) await addSheet(db, fresh.blank);
+  if (fresh) await addMachine(db, machine);
   const { number } = await openJob(
     db,
     { id: given.id, machineId: machine.id, openedAt: now, promisedOn: given.promisedOn },

@@ -24,6 +24,12 @@ export interface JobDraft {
     readonly name: string;
     readonly owner: string;
     readonly kind: Kind;
+    /** As its plate says. */
+    readonly model: string;
+    readonly serial: string;
+    /** Of its engine; null until somebody says. */
+    readonly cylinders: number | null;
+    /** The engine, where the shop has a sheet of it; empty where it has none. */
     readonly sheetId: string;
   };
   readonly complaint: readonly Symptom[];
@@ -39,10 +45,10 @@ export interface JobDraft {
   readonly promised: string;
 }
 
-export const blankJob = (sheetId: string): JobDraft => ({
+export const blankJob = (): JobDraft => ({
   ids: { job: newId(), complaint: newId(), machine: newId() },
   machine: null,
-  fresh: { tag: '', name: '', owner: '', kind: 'zero-turn', sheetId },
+  fresh: { tag: '', name: '', owner: '', kind: 'zero-turn', model: '', serial: '', cylinders: null, sheetId: '' },
   complaint: [],
   flags: [],
   tried: [],
@@ -77,7 +83,7 @@ export function requestOf(
     id: draft.ids.job,
     complaintId: draft.ids.complaint,
     machineId: draft.machine === NEW_MACHINE ? draft.ids.machine : (draft.machine ?? ''),
-    newMachine: draft.machine === NEW_MACHINE ? draft.fresh : null,
+    newMachine: draft.machine === NEW_MACHINE ? machineOf(draft.fresh) : null,
     complaint: draft.complaint,
     said: draft.said,
     hours: figure(hoursText, '$.hours', 'type the hours, such as 410'),
@@ -87,12 +93,22 @@ export function requestOf(
     promisedOn: draft.promised === '' ? null : draft.promised,
   };
   if (draft.machine === null) issues.push({ path: '$.machineId', message: 'pick the machine' });
+  if (draft.machine === NEW_MACHINE && draft.fresh.cylinders === null)
+    issues.push({ path: '$.newMachine.cylinders', message: 'say how many cylinders it has' });
   if (draft.machine === NEW_MACHINE)
     for (const [name, message] of ASKED_OF_NEW)
       if (draft.fresh[name].trim() === '') issues.push({ path: `$.newMachine.${name}`, message });
   if (draft.complaint.length === 0) issues.push({ path: '$.complaint', message: 'pick at least one thing it does' });
   return { body, issues };
 }
+
+const machineOf = ({ sheetId, cylinders, model, serial, ...rest }: JobDraft['fresh']) => ({
+  ...rest,
+  model: model.trim() || null,
+  serial: serial.trim() || null,
+  sheetId: sheetId || null,
+  ...(cylinders === null ? {} : { cylinders }),
+});
 
 /** The unit somebody means who names none. */
 export const AIR_UNIT = { metric: 'degC', imperial: 'degF' } as const;

@@ -112,6 +112,7 @@ export function Said({ draft, set }: { draft: JobDraft; set: Set }) {
   );
 }
 
+/** What has to be said of a machine that was not here before: its kind and its cylinders, and whose it is. */
 export function NewMachine({
   fresh,
   sheets,
@@ -119,12 +120,27 @@ export function NewMachine({
   onChange,
 }: {
   fresh: JobDraft['fresh'];
-  sheets: readonly { readonly id: string; readonly name: string }[];
+  sheets: readonly { readonly id: string; readonly name: string; readonly cylinders: number }[];
   issueOf: (...paths: string[]) => string | null;
   onChange: (change: Partial<JobDraft['fresh']>) => void;
 }) {
+  const known = sheets.filter((s) => s.cylinders === fresh.cylinders);
+  const text = (name: 'tag' | 'name' | 'owner' | 'model' | 'serial', label: string, most: number) => (
+    <label key={name} className="block min-w-40 flex-1">
+      <span className="font-semibold">{label}</span>
+      <input
+        value={fresh[name]}
+        maxLength={most}
+        autoComplete="off"
+        onChange={(e) => onChange({ [name]: e.target.value })}
+        className={BOX}
+      />
+      <Wrong>{issueOf(`newMachine.${name}`)}</Wrong>
+    </label>
+  );
   return (
     <div className="mt-3 space-y-2 border-l-4 border-iron pl-3">
+      <span className="font-semibold">Kind</span>
       <Choice<Kind>
         small
         label="Kind"
@@ -132,28 +148,27 @@ export function NewMachine({
         value={fresh.kind}
         onChange={(kind) => kind && onChange({ kind })}
       />
-      {(
-        [
-          ['tag', 'Tag in the shop', 40],
-          ['name', 'Machine', 200],
-          ['owner', 'Whose', 200],
-        ] as const
-      ).map(([name, label, most]) => (
-        <label key={name} className="block">
-          <span className="font-semibold">{label}</span>
-          <input
-            value={fresh[name]}
-            maxLength={most}
-            onChange={(e) => onChange({ [name]: e.target.value })}
-            className={BOX}
-          />
-          <Wrong>{issueOf(`newMachine.${name}`)}</Wrong>
-        </label>
-      ))}
+      <div>
+        <span className="font-semibold">Cylinders</span>
+        <Choice<'1' | '2' | '3'>
+          small
+          label="Cylinders"
+          options={CYLINDERS}
+          value={fresh.cylinders === null ? null : (String(fresh.cylinders) as '1' | '2' | '3')}
+          onChange={(n) => n && onChange({ cylinders: Number(n), sheetId: '' })}
+        />
+        <Wrong>{issueOf('newMachine.cylinders')}</Wrong>
+      </div>
+      <div className="flex flex-wrap gap-x-3 gap-y-2">
+        {text('tag', 'Tag in the shop', 40)}
+        {text('name', 'Machine', 200)}
+      </div>
+      {text('owner', 'Whose', 200)}
       <label className="block">
         <span className="font-semibold">Engine</span>
         <select value={fresh.sheetId} onChange={(e) => onChange({ sheetId: e.target.value })} className={BOX}>
-          {sheets.map((s) => (
+          <option value="">No sheet of it yet: asked for as the work goes on</option>
+          {known.map((s) => (
             <option key={s.id} value={s.id}>
               {s.name}
             </option>
@@ -161,9 +176,19 @@ export function NewMachine({
         </select>
         <Wrong>{issueOf('newMachine.sheetId')}</Wrong>
       </label>
+      <div className="flex flex-wrap gap-x-3 gap-y-2">
+        {text('model', 'Model, from its plate', 120)}
+        {text('serial', 'Number, from its plate', 120)}
+      </div>
     </div>
   );
 }
+
+const CYLINDERS = [
+  { value: '1', label: 'One' },
+  { value: '2', label: 'Two' },
+  { value: '3', label: 'Three' },
+] as const;
 
 export function Wrong({ children }: { children: ReactNode }) {
   return children ? (

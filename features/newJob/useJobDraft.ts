@@ -4,15 +4,15 @@ import { blankJob, type JobDraft } from './jobDraft.ts';
 const KEY = 'ridge-new-job';
 
 /** The form of a new job, kept in this tab over a reload until the job is opened. */
-export function useJobDraft(sheetId: string) {
-  const [draft, setDraft] = useState<JobDraft>(() => blankJob(sheetId));
+export function useJobDraft() {
+  const [draft, setDraft] = useState<JobDraft>(() => blankJob());
   const restored = useRef(false);
   useEffect(() => {
     if (!restored.current) {
       restored.current = true;
       try {
         const kept = JSON.parse(sessionStorage.getItem(KEY) ?? 'null') as JobDraft | null;
-        if (kept?.ids) setDraft((blank) => ({ ...blank, ...kept }));
+        if (kept?.ids) setDraft((blank) => ({ ...blank, ...kept, fresh: { ...blank.fresh, ...kept.fresh } }));
       } catch {
         sessionStorage.removeItem(KEY);
       }

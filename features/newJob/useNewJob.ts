@@ -10,17 +10,17 @@ import { useJobDraft } from './useJobDraft.ts';
 
 interface Around {
   readonly machines: readonly Machine[];
-  readonly sheets: readonly { readonly id: string; readonly name: string }[];
+  readonly sheets: readonly { readonly id: string; readonly name: string; readonly cylinders: number }[];
   readonly people: readonly Person[];
   readonly person: Person | null;
   readonly habit: Habit;
 }
 
 /** A new job as it is being written; opened under the name of who is at this device. */
-export function useNewJob({ machines, sheets, people, person, habit }: Around) {
+export function useNewJob({ machines, people, person, habit }: Around) {
   const router = useRouter();
   const { withPerson, asking } = useWho(people, person);
-  const { draft, setDraft, done } = useJobDraft(sheets[0]?.id ?? '');
+  const { draft, setDraft, done } = useJobDraft();
   const [missing, setMissing] = useState<readonly InputIssue[]>([]);
   const [refused, setRefused] = useState<readonly InputIssue[]>([]);
   const [busy, setBusy] = useState(false);

@@ -51,6 +51,7 @@ function shown(plate: Partial<PlateCheck>, more: Partial<Parameters<typeof Plate
         onSide={() => {}}
         onRecord={onRecord}
         onNotPerformed={() => true}
+        onLearnt={() => {}}
         onLeave={null}
         takesFocus="always"
         {...more}
@@ -120,5 +121,47 @@ describe('the plate', () => {
     await user.click(screen.getByRole('radio', { name: /idle/i }));
     expect(screen.getByText(/150 · 140/)).toBeDefined();
     expect(screen.queryByText(/212 · 58/)).toBeNull();
+  });
+});
+
+describe('what a check needs to know of the engine', () => {
+  const learnt = vi.fn();
+  const bare = { ...HEAD, figures: {} };
+
+  it('is asked for in one box, with what stands in until then; Enter keeps it and records nothing', async () => {
+    const { user, onRecord } = shown({}, { head: bare, onLearnt: learnt });
+    const ask = await screen.findByTestId('sheet-ask');
+    expect(ask.textContent).toContain('Until then 2.50 to 15.00 kΩ (common practice)');
+    await user.type(within(ask).getByLabelText(/This engine/), '9.5 - 10.5{Enter}');
+    expect(learnt).toHaveBeenCalledWith(
+      { engine: { figures: { coilOhmsLow: 9500, coilOhmsHigh: 10500 }, source: 'maker-sheet' } },
+      expect.any(String),
+    );
+    expect(onRecord).not.toHaveBeenCalled();
+    expect(screen.queryByText(/Nothing entered yet/)).toBeNull();
+  });
+
+  it('keeps what was typed beside what is wrong with it', async () => {
+    learnt.mockClear();
+    const { user } = shown({}, { head: bare, onLearnt: learnt });
+    const box = within(await screen.findByTestId('sheet-ask')).getByLabelText(/This engine/);
+    await user.type(box, '9.5{Enter}');
+    expect(screen.getByRole('alert').textContent).toContain('type both, from and to');
+    expect((box as HTMLInputElement).value).toBe('9.5');
+    expect(learnt).not.toHaveBeenCalled();
+  });
+
+  it('is a word before a figure', async () => {
+    const { user } = shown(
+      { check: 'fuel.flow', cylinder: null, condition: 'key-off' },
+      { head: { ...bare, engine: { ...TWIN, fuelFeed: 'unknown' } }, onLearnt: learnt },
+    );
+    await user.click(within(await screen.findByTestId('sheet-ask')).getByRole('radio', { name: 'Gravity' }));
+    expect(learnt).toHaveBeenLastCalledWith({ engine: { words: { fuelFeed: 'gravity' } } }, expect.any(String));
+  });
+
+  it('is not asked where it is known', () => {
+    shown({}, { head: { ...bare, figures: { coilOhmsLow: 3000, coilOhmsHigh: 4000 } } });
+    expect(screen.queryByTestId('sheet-ask')).toBeNull();
   });
 });

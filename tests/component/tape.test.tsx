@@ -51,6 +51,7 @@ function shown(events: readonly RawEvent[], more: Partial<Parameters<typeof Tape
         befores={new Map()}
         people={PEOPLE}
         closed={false}
+        habit="metric"
         said="It lost power"
         asked={null}
         {...acts}

@@ -21,7 +21,7 @@ export default async function NewJobPage() {
       <main className="mx-auto max-w-[1500px] p-3">
         <NewJobForm
           machines={machines}
-          sheets={sheets.map(({ id, name }) => ({ id, name }))}
+          sheets={sheets.map(({ id, name, words }) => ({ id, name, cylinders: words.cylinders }))}
           people={people}
           person={desk.person}
           habit={desk.habit}

@@ -43,7 +43,12 @@ export const kept = new Map<string, EngineCatalogue>();
 
 function engineCatalogue(engine: EngineWords, interactions: readonly Interaction[]): EngineCatalogue {
   if (interactions !== INTERACTIONS) return workedOut(engine, interactions);
-  const key = JSON.stringify(Object.entries(engine).sort());
+  // A word left out and one not known are the same.
+  const key = JSON.stringify(
+    Object.entries(engine)
+      .filter(([, word]) => word !== undefined && word !== 'unknown')
+      .sort(),
+  );
   let found = kept.get(key);
   if (!found) {
     found = workedOut(engine, interactions);

@@ -10,10 +10,12 @@ import {
   readEvent,
   summarise,
 } from '@/core/index.ts';
-import type { Database } from '@/db/client.ts';
+import type { Connection, Database } from '@/db/client.ts';
 import { appendEvent, eventsOf } from '@/db/jobs.ts';
+import { learnOfEngine } from '@/db/machines.ts';
 import { newEvent } from '@/db/newEvent.ts';
 import { everyPerson } from '@/db/people.ts';
+import { knownAfter } from '../knownAfter.ts';
 import type { PrintedEvent } from '../printedEvent.ts';
 import { benchOf } from './benches.ts';
 import { type JobFile, jobFileOf, printedOf } from './jobFile.ts';
@@ -73,7 +75,7 @@ export async function recordEvent(db: Database, jobId: string, raw: unknown, now
     const after = (events: readonly PrintedEvent[]) => events.filter((e) => e.seq > known);
     const already = file.events.find((e) => e.id === id);
     if (already) return { ok: true, seq: already.seq, duplicate: true, events: after(file.events) };
-    const { sheet: _sheet, ...engine } = file.head.machine.engine;
+    const { engine } = knownAfter(file);
     const read = readEvent(body.data.event, '$.event', engine);
     if (!read.ok) return { ok: false, status: 422, code: 'refused', issues: read.issues };
     const refused = refusedBy(read.value, jobId, file);
@@ -82,7 +84,8 @@ export async function recordEvent(db: Database, jobId: string, raw: unknown, now
       id,
       personId,
       at: new Date(at),
-      sheetVersion: record[0]!.sheetVersion,
+      // A reading is judged by the sheet as it was last learnt in this job.
+      sheetVersion: record.findLast((e) => e.kind === 'complaint' || e.kind === 'engine')!.sheetVersion,
       engine,
       house: { ...DEFAULT_HOUSE, ...file.head.house },
     });
@@ -92,6 +95,7 @@ export async function recordEvent(db: Database, jobId: string, raw: unknown, now
       row,
       now,
       dependsOnRecord(read.value) ? file.events.length + 1 : undefined,
+      learntOf(read.value, { personId, at: new Date(at) }),
     );
     if (appended.ok) return { ...appended, events: after((await eventsOf(db, jobId, known)).map(printedOf)) };
     if (appended.code !== 'moved-on') {
@@ -106,6 +110,13 @@ export async function recordEvent(db: Database, jobId: string, raw: unknown, now
   }
   return refusal(409, 'busy', { path: '$', message: 'others are writing to this job right now: try again' });
 }
+
+/** What was learnt of the engine is kept on its sheet, for the next job on such an engine. */
+const learntOf = (event: JobEvent, { personId, at }: { readonly personId: string; readonly at: Date }) =>
+  event.kind === 'engine'
+    ? (tx: Connection, machineId: string) =>
+        learnOfEngine(tx, machineId, event.learnt, { source: event.source ?? 'memory', note: null, personId, at })
+    : undefined;
 
 /** Corrections and closings are judged by the record as it stood; a reading stands by itself. */
 const dependsOnRecord = (event: JobEvent) => event.kind === 'close' || event.kind === 'correct';
