@@ -1,6 +1,7 @@
 import { HISTORY_FLAGS } from '../complaint/history.ts';
 import type { Symptom } from '../complaint/symptoms.ts';
 import { type EngineFigures, type EngineWords, learnt, type MachineKind, withLayout } from '../engine/index.ts';
+import { sheetIssues } from '../engine/sheetParts.ts';
 import { FAULTS } from '../faults/index.ts';
 import { DEFAULT_HOUSE, type House, houseRules } from '../house/house.ts';
 import type { Rules } from '../house/rules.ts';
@@ -90,14 +91,11 @@ function headOf(head: Omit<RawCase, 'events'>, engine: EngineWords, figures: Eng
 }
 
 function headIssues(head: Omit<RawCase, 'events'>): InputIssue[] {
-  const issues: InputIssue[] = [];
-  const { engine } = head.machine;
-  if (engine.layout !== 'unknown' && (engine.layout === 'single') !== (engine.cylinders === 1)) {
-    issues.push({
-      path: '$.machine.engine.layout',
-      message: `layout ${engine.layout} does not fit ${engine.cylinders} cylinder(s)`,
-    });
-  }
+  const { sheet, ...engine } = head.machine.engine;
+  const issues: InputIssue[] = sheetIssues({ engine, figures: sheet ?? {} }).map(({ name, message }) => ({
+    path: name in engine ? `$.machine.engine.${name}` : `$.machine.engine.sheet.${name}`,
+    message,
+  }));
   head.history?.flags?.forEach((flag, i) => {
     const path = `$.history.flags[${i}]`;
     if (flag.startsWith('tried:')) {

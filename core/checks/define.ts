@@ -12,6 +12,13 @@ const SEEN_ERROR_CHANCE = 0.005;
 const USUALLY_READS_NORMAL = 0.7;
 const SEEN_READS_NORMAL = 0.97;
 
+/** Where a figure alone tells nothing, it says so. */
+const saysWhy = (assessed: Assessment): Assessment =>
+  assessed.outcome !== null ||
+  [assessed.weights, assessed.missing, assessed.remarks].some((all) => Object.keys(all).length > 0)
+    ? assessed
+    : { ...assessed, missing: [{ name: 'outcome', reason: 'The figure alone does not tell: say what was seen.' }] };
+
 /** A check with the usual answers filled in; figures are judged by the check's own `assess`, plain outcomes here. */
 export function defineCheck<
   const Id extends string,
@@ -76,7 +83,7 @@ export function defineCheck<
     );
     if (judge && (figuresGiven || reading.symptoms !== null || reading.outcome === null)) {
       const assessed = judge(reading, context);
-      if (reading.outcome === null) return assessed;
+      if (reading.outcome === null) return saysWhy(assessed);
       // What was seen outranks what was computed; the figures stay as proof.
       const { outcome, weights, severity } = plainOutcome(spec.outcomes, reading.outcome);
       return { ...assessed, outcome, weights: { ...assessed.weights, ...weights }, severity, tooCloseToCall: false };

@@ -25,15 +25,16 @@ export const fuelSolenoidOhms = defineCheck({
   accuracy: OHMMETER,
   assess: (reading, { rules, figures }) => {
     const { value } = reading.fields;
-    const low = figures.solenoidOhmsLow ?? rules.solenoidOhmsLow.value;
-    const high = figures.solenoidOhmsHigh ?? rules.solenoidOhmsHigh.value;
-    const limits: Limit[] =
-      figures.solenoidOhmsLow != null && figures.solenoidOhmsHigh != null
-        ? [
-            { name: 'from', value: low, unit: 'ohm', source: 'engine sheet' },
-            { name: 'to', value: high, unit: 'ohm', source: 'engine sheet' },
-          ]
-        : [limitOf('from', rules, 'solenoidOhmsLow'), limitOf('to', rules, 'solenoidOhmsHigh')];
+    const { solenoidOhmsLow, solenoidOhmsHigh } = figures;
+    const fromSheet = solenoidOhmsLow != null && solenoidOhmsHigh != null;
+    const low = fromSheet ? solenoidOhmsLow : rules.solenoidOhmsLow.value;
+    const high = fromSheet ? solenoidOhmsHigh : rules.solenoidOhmsHigh.value;
+    const limits: Limit[] = fromSheet
+      ? [
+          { name: 'from', value: low, unit: 'ohm', source: 'engine sheet' },
+          { name: 'to', value: high, unit: 'ohm', source: 'engine sheet' },
+        ]
+      : [limitOf('from', rules, 'solenoidOhmsLow'), limitOf('to', rules, 'solenoidOhmsHigh')];
     if (value === 'OL')
       return {
         ...EMPTY_ASSESSMENT,
@@ -57,7 +58,7 @@ export const fuelSolenoidOhms = defineCheck({
       sound: [low, high],
       worst: [0, 5 * high],
       quantities:
-        value > 0
+        value > 0.01
           ? {
               solenoidAmps: {
                 value: rules.batteryVolts.value / value,

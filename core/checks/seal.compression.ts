@@ -27,7 +27,7 @@ const PASCALS_PER_PSI = 6894.757;
 function expectedPa(figures: EngineFigures, pa: number): { low: number; high: number } | null {
   const { compressionRatio, intakeClosesAbdcDeg, strokeMm, rodMm } = figures;
   if (compressionRatio == null || intakeClosesAbdcDeg == null || strokeMm == null || rodMm == null) return null;
-  const travel = pistonTravelMm({ strokeMm, rodMm }, 180 - intakeClosesAbdcDeg);
+  const travel = Math.min(strokeMm, pistonTravelMm({ strokeMm, rodMm }, 180 - intakeClosesAbdcDeg));
   const ratio = effectiveRatio(travel, strokeMm, compressionRatio);
   return {
     low: compressionGaugePa(ratio, POLYTROPIC_LOW, pa),

@@ -54,17 +54,14 @@ export const sealWet = defineCheck({
         missing: [{ name: 'wetRisePercent', reason: 'The dry figure is not given.' }],
       };
     const { boreMm, strokeMm, compressionRatio } = figures;
-    const known = boreMm != null && strokeMm != null && compressionRatio != null;
-    const byOil = known
-      ? wetDoseRisePercent(clearanceMl({ boreMm, strokeMm }, compressionRatio), compressionRatio, WET_DOSE_ML)
-      : USUAL_DOSE_RISE;
+    const given = boreMm != null && strokeMm != null && compressionRatio != null;
+    const room = given ? clearanceMl({ boreMm, strokeMm }, compressionRatio) : 0;
+    const known = given && room > WET_DOSE_ML;
+    const byOil = known ? wetDoseRisePercent(room, compressionRatio, WET_DOSE_ML) : USUAL_DOSE_RISE;
     const rise = 100 * (value / dry - 1) - byOil;
     // One gauge read twice: a good part of what it is off by is common to both.
     const error =
-      100 *
-      (value / dry) *
-      0.7 *
-      Math.hypot(errorOf(reading, GAUGE, value) / value, errorOf(reading, GAUGE, dry) / dry);
+      100 * 0.7 * Math.hypot(errorOf(reading, GAUGE, value) / dry, (value * errorOf(reading, GAUGE, dry)) / dry ** 2);
     const quantities: Record<string, ComputedQuantity> = {
       wetRisePercent: { value: rise, unit: '%', plusMinus: error },
     };
@@ -84,7 +81,9 @@ export const sealWet = defineCheck({
         : [
             {
               name: 'doseRisePercent',
-              reason: 'The engine sheet has no bore, stroke or ratio: 8 % taken off for the oil.',
+              reason: given
+                ? 'By the engine sheet there is no more room than the oil takes: 8 % taken off for it.'
+                : 'The engine sheet has no bore, stroke or ratio: 8 % taken off for the oil.',
             },
           ],
       limits,

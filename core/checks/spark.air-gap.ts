@@ -35,8 +35,8 @@ export const sparkAirGap = defineCheck({
     const { gapA, gapB } = reading.fields;
     if (typeof gapA !== 'number') return EMPTY_ASSESSMENT;
     const fromSheet = figures.coilGapLowMm != null && figures.coilGapHighMm != null;
-    const low = (figures.coilGapLowMm ?? rules.airGapLowMm.value) / 1000;
-    const high = (figures.coilGapHighMm ?? rules.airGapHighMm.value) / 1000;
+    const low = (fromSheet ? figures.coilGapLowMm! : rules.airGapLowMm.value) / 1000;
+    const high = (fromSheet ? figures.coilGapHighMm! : rules.airGapHighMm.value) / 1000;
     // The leg further out of limits decides.
     const outside = (gap: number) => Math.max(low - gap, gap - high);
     const worst = typeof gapB !== 'number' || outside(gapA) >= outside(gapB) ? gapA : gapB;

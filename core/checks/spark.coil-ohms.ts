@@ -103,19 +103,21 @@ function apartFromTab(reading: Reading): { readonly percent: number; readonly pl
 
 function windowOf(figures: EngineFigures, rules: Rules): { low: number; high: number; limits: Limit[] } {
   const { coilOhmsLow, coilOhmsHigh } = figures;
-  const limits =
-    coilOhmsLow != null && coilOhmsHigh != null
-      ? [
-          { name: 'from', value: coilOhmsLow, unit: 'ohm', source: 'engine sheet' },
-          { name: 'to', value: coilOhmsHigh, unit: 'ohm', source: 'engine sheet' },
-        ]
-      : [limitOf('from', rules, 'coilOhmsLow'), limitOf('to', rules, 'coilOhmsHigh')];
+  const fromSheet = coilOhmsLow != null && coilOhmsHigh != null;
+  const low = fromSheet ? coilOhmsLow : rules.coilOhmsLow.value;
+  const high = fromSheet ? coilOhmsHigh : rules.coilOhmsHigh.value;
+  const limits = fromSheet
+    ? [
+        { name: 'from', value: low, unit: 'ohm', source: 'engine sheet' },
+        { name: 'to', value: high, unit: 'ohm', source: 'engine sheet' },
+      ]
+    : [limitOf('from', rules, 'coilOhmsLow'), limitOf('to', rules, 'coilOhmsHigh')];
   limits.push(
     limitOf('shorted under', rules, 'coilShortedOhms'),
     limitOf('twins within', rules, 'coilTwinPercent'),
     limitOf('ground and kill tab within', rules, 'coilTabPercent'),
   );
-  return { low: coilOhmsLow ?? rules.coilOhmsLow.value, high: coilOhmsHigh ?? rules.coilOhmsHigh.value, limits };
+  return { low, high, limits };
 }
 
 function assessCoil(reading: Reading, { rules, figures, twin }: AssessContext): Assessment {

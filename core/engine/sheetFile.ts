@@ -1,13 +1,12 @@
 import { z } from 'zod';
-import { engineFigures, engineWords } from './schema.ts';
-import { FIGURE_SOURCES } from './sheet.ts';
+import { type EngineWords, engineFigures, engineWords } from './schema.ts';
+import { type EngineFigureName, FIGURE_SOURCES, type FigureSource } from './sheet.ts';
 import { sheetIssues } from './sheetParts.ts';
 import { withLayout } from './words.ts';
 
 const entered = {
   source: z.enum(FIGURE_SOURCES),
   note: z.string().trim().max(400).nullable().default(null),
-  /** Who entered it, by name, and when; left out where nobody knows any more. */
   by: z.string().max(120).optional(),
   at: z.iso.datetime({ offset: true }).optional(),
 };
@@ -18,18 +17,28 @@ const { cylinders: _cylinders, layout: _layout, compressionRelease: _release, ..
 const figureSchemas = Object.fromEntries(
   Object.entries(single).map(([name, range]) => [
     name,
-    z
-      .strictObject({ value: (range as z.ZodOptional<z.ZodNullable<z.ZodNumber>>).unwrap().unwrap(), ...entered })
-      .optional(),
+    z.strictObject({ value: range.unwrap().unwrap(), ...entered }).optional(),
   ]),
-) as unknown as {
-  readonly [Name in keyof typeof single]: z.ZodOptional<
-    z.ZodObject<
-      { value: z.ZodType<NonNullable<z.infer<(typeof single)[Name]>>>; [more: string]: z.ZodType } & typeof entered,
-      z.core.$strict
-    >
-  >;
-};
+);
+
+/** One figure of a sheet as a file holds it. */
+export interface SheetFigureFile {
+  readonly value: number | string;
+  readonly source: FigureSource;
+  readonly note: string | null;
+  /** Who entered it, by name, and when; left out where nobody knows any more. */
+  readonly by?: string;
+  readonly at?: string;
+}
+
+/** An engine sheet as a file, version 1. */
+export interface SheetFile {
+  readonly format: 'ridge-bolt/engine-sheet';
+  readonly version: 1;
+  readonly name: string;
+  readonly words: EngineWords;
+  readonly figures: Readonly<Partial<Record<EngineFigureName, SheetFigureFile>>>;
+}
 
 /**
  * An engine sheet as a file, version 1: its name, its words, and each figure with where it came from. The unit is in every figure's name. It is as well
@@ -43,10 +52,10 @@ export const sheetFileSchema = z
     words: engineWords,
     figures: z.strictObject(figureSchemas),
   })
-  .transform((file) => ({ ...file, words: withLayout(file.words) }))
+  .transform((file) => ({ ...file, words: withLayout(file.words) }) as SheetFile)
   .check((context) => {
     const { words, figures } = context.value;
-    const plain = Object.fromEntries(Object.entries(figures).map(([name, figure]) => [name, figure?.value]));
+    const plain = Object.fromEntries(Object.entries(figures).map(([name, { value }]) => [name, value]));
     for (const { name, message } of sheetIssues({ engine: words, figures: plain }))
       context.issues.push({
         code: 'custom',
@@ -55,8 +64,3 @@ export const sheetFileSchema = z
         message,
       });
   });
-
-export type SheetFile = z.infer<typeof sheetFileSchema>;
-
-/** One figure of it. */
-export type SheetFigureFile = NonNullable<SheetFile['figures']['boreMm']>;

@@ -145,7 +145,7 @@ export interface SheetFigure {
   readonly standsIn: readonly RuleName[];
   /** Checks whose verdict turns on it: their plate asks for it. */
   readonly askedAt: readonly string[];
-  /** What cannot be worked out, or is judged by the house rule, while it is missing. */
+  /** What is not worked out while it is missing and nothing stands in. */
   readonly costs: string;
 }
 
@@ -179,7 +179,7 @@ const range = (
   measures: Pick<SheetFigure, 'dimension' | 'unit' | 'habit'>,
   standsIn: readonly RuleName[],
   askedAt: readonly string[],
-): SheetFigure => ({ id, label, names, ...measures, standsIn, askedAt, costs: 'Judged by the house rule meanwhile.' });
+): SheetFigure => ({ id, label, names, ...measures, standsIn, askedAt, costs: 'the limits the maker gives' });
 
 const FEELER = { dimension: 'length', unit: 'mm', habit: { metric: 'mm', imperial: 'thou' } } as const;
 const KILOHM = { dimension: 'resistance', unit: 'ohm', habit: { metric: 'kohm', imperial: 'kohm' } } as const;
@@ -203,7 +203,7 @@ export const SHEET_FIGURES: readonly SheetFigure[] = [
     ['airGapLowMm', 'airGapHighMm'],
     ['spark.air-gap'],
   ),
-  length('plugGapMm', 'Plug gap', 'Judged by the house rule meanwhile.', 'thou', ['plugGapMm'], ['spark.plug-gap']),
+  length('plugGapMm', 'Plug gap', 'the limits the maker gives', 'thou', ['plugGapMm'], ['spark.plug-gap']),
   range(
     'solenoidOhms',
     'Fuel solenoid',
@@ -228,34 +228,30 @@ export const SHEET_FIGURES: readonly SheetFigure[] = [
     ['lashExhaustLowMm', 'lashExhaustHighMm'],
     ['valve.lash'],
   ),
-  length(
-    'lashAtPastTdcMm',
-    'Lash is set at piston down from top',
-    'The house rule says where, on engines with a release.',
-    'in',
-    ['lashPastTdcMm'],
-  ),
+  length('lashAtPastTdcMm', 'Lash is set at piston down from top', 'where the maker wants the piston', 'in', [
+    'lashPastTdcMm',
+  ]),
   {
-    ...bare('ratedCcaA', 'Battery, rated cold cranking', 'How much of its rated capacity a battery still has.', 'A', [
+    ...bare('ratedCcaA', 'Battery, rated cold cranking', 'how much of its rated capacity a battery still has', 'A', [
       'power.tester',
     ]),
     dimension: 'current',
     habit: { metric: 'A', imperial: 'A' },
   },
   {
-    ...bare('statorVoltsAc', 'Stator at full speed, AC', 'Whether the stator gives what it should.', 'V', [
+    ...bare('statorVoltsAc', 'Stator at full speed, AC', 'whether the stator gives what it should', 'V', [
       'charge.stator',
     ]),
     dimension: 'voltage',
     habit: { metric: 'V', imperial: 'V' },
   },
   {
-    ...bare('oilLitres', 'Oil fill', 'How much of the oil is fuel, and how much fresh oil goes in.', 'l', ['look.oil']),
+    ...bare('oilLitres', 'Oil fill', 'how much of the oil is fuel, and how much fresh oil goes in', 'l', ['look.oil']),
     dimension: 'volume',
     habit: { metric: 'l', imperial: 'l' },
   },
   {
-    ...bare('idleRpm', 'Idle speed', 'Whether it idles as it should.', 'rpm'),
+    ...bare('idleRpm', 'Idle speed', 'whether it idles as it should', 'rpm'),
     dimension: 'speed',
     habit: { metric: 'rpm', imperial: 'rpm' },
   },
@@ -263,7 +259,7 @@ export const SHEET_FIGURES: readonly SheetFigure[] = [
     ...bare(
       'governedRpm',
       'Top speed, no load',
-      'What fuel it needs at full load, and whether it runs too fast.',
+      'what fuel it needs at full load, and whether it runs too fast',
       'rpm',
       ['fuel.flow'],
     ),
@@ -273,7 +269,7 @@ export const SHEET_FIGURES: readonly SheetFigure[] = [
   length(
     'boreMm',
     'Bore',
-    'Clearance volume, fuel needed at full load, the torque to hold at leak-down.',
+    'clearance volume, fuel needed at full load, the torque to hold at leak-down',
     'in',
     [],
     ['fuel.flow'],
@@ -281,37 +277,52 @@ export const SHEET_FIGURES: readonly SheetFigure[] = [
   length(
     'strokeMm',
     'Stroke',
-    'Piston travel in percent, where the crank stands for lash, clearance volume, fuel needed.',
+    'piston travel in percent, where the crank stands for lash, clearance volume, fuel needed',
     'in',
     [],
     ['seal.piston-moves', 'fuel.flow'],
   ),
-  length('rodMm', 'Rod, centre to centre', 'Where the crank stands for lash, the torque to hold at leak-down.'),
+  length('rodMm', 'Rod, centre to centre', 'where the crank stands for lash, the torque to hold at leak-down'),
   bare(
     'compressionRatio',
     'Compression ratio',
-    'What compression to expect, what oil alone adds to it, what locks the engine.',
+    'what compression to expect, what oil alone adds to it, what locks the engine',
   ),
   {
-    ...bare('intakeClosesAbdcDeg', 'Intake closes after bottom', 'What compression to expect.', 'deg'),
+    ...bare('intakeClosesAbdcDeg', 'Intake closes after bottom', 'what compression to expect', 'deg'),
     dimension: 'angle',
     habit: { metric: 'deg', imperial: 'deg' },
   },
-  length('releaseBumpMm', 'Release lifts the valve', 'What of the release is left at that lash.', 'thou'),
-  bare('rockerRatio', 'Rocker ratio', 'How many turns of the adjuster.'),
+  length('releaseBumpMm', 'Release lifts the valve', 'what of the release is left at that lash', 'thou'),
+  bare('rockerRatio', 'Rocker ratio', 'how many turns of the adjuster'),
   {
-    ...bare('adjusterKind', 'Adjuster', 'How many turns of the adjuster.'),
+    ...bare('adjusterKind', 'Adjuster', 'how many turns of the adjuster'),
     options: [
       { value: 'valve-screw', label: 'Screw at the valve' },
       { value: 'push-rod-screw', label: 'Screw at the push rod' },
       { value: 'pivot-nut', label: 'Pivot nut' },
     ],
   },
-  length('adjusterPitchMm', 'Adjuster thread, pitch', 'How many turns of the adjuster.'),
-  length('flywheelRimMm', 'Flywheel rim, across', 'Where on the rim the mark for lash stands.'),
-  bare('flywheelTeeth', 'Ring gear, teeth', 'Where on the ring gear the mark for lash stands.'),
-  length('crankTaperMm', 'Crank taper, across', 'What a sheared key means in degrees.', 'in', [], ['spark.key']),
-  bare('flywheelNutNm', 'Flywheel nut', 'The torque for the nut stands nowhere.', 'N m', ['spark.flywheel-nut']),
+  length('adjusterPitchMm', 'Adjuster thread, pitch', 'how many turns of the adjuster'),
+  length('flywheelRimMm', 'Flywheel rim, across', 'where on the rim the mark for lash stands'),
+  bare('flywheelTeeth', 'Ring gear, teeth', 'where on the ring gear the mark for lash stands'),
+  length('crankTaperMm', 'Crank taper, across', 'what a sheared key means in degrees', 'in', [], ['spark.key']),
+  bare('flywheelNutNm', 'Flywheel nut', 'the torque for the nut', 'N m', ['spark.flywheel-nut']),
+];
+
+/** The same as they stand on a sheet. */
+export const SHEET_GROUPS: readonly { readonly title: string; readonly figures: readonly string[] }[] = [
+  { title: 'Spark', figures: ['coilOhms', 'coilGap', 'plugGapMm', 'flywheelNutNm', 'crankTaperMm'] },
+  {
+    title: 'Valves',
+    figures: [
+      ...['lashIntake', 'lashExhaust', 'lashAtPastTdcMm', 'releaseBumpMm', 'rockerRatio', 'adjusterKind'],
+      ...['adjusterPitchMm', 'flywheelRimMm', 'flywheelTeeth', 'intakeClosesAbdcDeg'],
+    ],
+  },
+  { title: 'Power', figures: ['ratedCcaA', 'statorVoltsAc'] },
+  { title: 'Fuel and speed', figures: ['solenoidOhms', 'idleRpm', 'governedRpm'] },
+  { title: 'Inside', figures: ['oilLitres', 'boreMm', 'strokeMm', 'rodMm', 'compressionRatio'] },
 ];
 
 /** What the sheet still lacks of it. */
@@ -345,10 +356,12 @@ export function sheetIssues({
     if (high !== undefined && Number(figures[low]) > Number(figures[high] ?? Number.POSITIVE_INFINITY))
       issues.push({ name: high, message: `${label}: the first figure is the lower one` });
   }
-  const { strokeMm, rodMm } = figures;
+  const { strokeMm, rodMm, lashAtPastTdcMm } = figures;
   if (strokeMm != null && rodMm != null && rodMm <= strokeMm / 2)
     issues.push({ name: 'rodMm', message: 'a rod is longer than half the stroke' });
+  if (strokeMm != null && lashAtPastTdcMm != null && lashAtPastTdcMm > strokeMm)
+    issues.push({ name: 'lashAtPastTdcMm', message: 'no piston goes further down than its stroke' });
   if (engine.layout !== 'unknown' && (engine.layout === 'single') !== (engine.cylinders === 1))
-    issues.push({ name: 'layout', message: `that layout does not fit ${engine.cylinders} cylinder(s)` });
+    issues.push({ name: 'layout', message: `layout ${engine.layout} does not fit ${engine.cylinders} cylinder(s)` });
   return issues;
 }

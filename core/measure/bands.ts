@@ -27,8 +27,12 @@ export function bandWeights(bands: readonly Band[], value: number, sigma: number
     throw new RangeError('bandWeights: value must be finite and sigma above 0');
   const weights: Record<string, number> = {};
   let whole = 0;
+  // Nothing scatters much less than it can be read: a window with both ends alike is no spike.
+  const narrowest = sigma / 10;
   for (const { outcome, from, to, widthOf } of bands) {
-    const share = Math.max(0, normalCdf((to - value) / sigma) - normalCdf((from - value) / sigma)) / (widthOf ?? 1);
+    const share =
+      Math.max(0, normalCdf((to - value) / sigma) - normalCdf((from - value) / sigma)) /
+      (widthOf === undefined ? 1 : Math.max(narrowest, widthOf));
     weights[outcome] = (weights[outcome] ?? 0) + share;
     whole += share;
   }

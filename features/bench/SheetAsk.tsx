@@ -80,7 +80,7 @@ function FigureAsk({
       <label htmlFor={box} className="block text-[0.9rem] leading-tight">
         <span className="font-bold">This engine: {lower(figure.label)}?</span>{' '}
         <span className="text-soft">
-          {standIn ? `Until then ${standIn}.` : `Missing until then: ${lower(figure.costs)}`}
+          {standIn ? `Until then ${standIn}.` : `Not worked out until then: ${figure.costs}.`}
         </span>
       </label>
       <div className="flex flex-wrap items-center gap-1.5">

@@ -78,7 +78,12 @@ export function plateReducer(view: PlateView, action: PlateAction): PlateView {
         picks: view.picks + 1,
       };
     case 'restore':
-      return { ...view, picked: { plate: action.plate, first: action.first, insteadOf: null } };
+      // A fresh plate, also where the plan has put the same check there.
+      return {
+        ...view,
+        picked: { plate: action.plate, first: action.first, insteadOf: null },
+        turn: view.turn + 1,
+      };
     case 'touch':
       return view.touched ? view : { ...view, touched: action.plate };
     case 'side': {

@@ -72,12 +72,22 @@ export function DeskPanel({ people, person, desk }: { people: readonly Person[];
           />
         </Setting>
         <Setting label="The whole shop">
-          <Link
-            href="/rules"
-            className="inline-flex min-h-tap items-center border-2 border-line bg-sheet px-3 font-semibold"
-          >
-            House rules
-          </Link>
+          <span className="flex flex-wrap gap-1.5">
+            {(
+              [
+                ['/rules', 'House rules'],
+                ['/engines', 'Engines'],
+              ] as const
+            ).map(([href, label]) => (
+              <Link
+                key={href}
+                href={href}
+                className="inline-flex min-h-tap items-center border-2 border-line bg-sheet px-3 font-semibold"
+              >
+                {label}
+              </Link>
+            ))}
+          </span>
         </Setting>
       </div>
     </section>

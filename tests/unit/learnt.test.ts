@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { engineFigures } from '../../core/engine/schema.ts';
-import { askedBy, SHEET_FIGURES, SHEET_WORDS, sheetIssues } from '../../core/engine/sheetParts.ts';
+import { askedBy, SHEET_FIGURES, SHEET_GROUPS, SHEET_WORDS, sheetIssues } from '../../core/engine/sheetParts.ts';
 import { readSheetFigure, typedFigure } from '../../core/engine/typedSheet.ts';
 import { advance, CHECKS, openBench, readCase, replayAll, summarise } from '../../core/index.ts';
 
@@ -108,6 +108,12 @@ describe('the parts of an engine sheet', () => {
     const ahead = ['cylinders', 'layout', 'compressionRelease'];
     const all = Object.keys(engineFigures.shape).filter((name) => !ahead.includes(name));
     expect(SHEET_FIGURES.flatMap(({ names }) => [...names]).sort()).toEqual(all.sort());
+  });
+
+  it('stands on the sheet group by group, each figure once', () => {
+    expect(SHEET_GROUPS.flatMap(({ figures }) => [...figures]).sort()).toEqual(
+      SHEET_FIGURES.map(({ id }) => id).sort(),
+    );
   });
 
   it('asks on plates that there are', () => {
