@@ -44,7 +44,8 @@ export function withReadingTaken(
     taken,
   ];
   const evidence = new Map<string, readonly Evidence[]>();
-  const counted = withoutOutrankedMisses(readings);
+  const by = (r: StandingReading) => (r === taken ? judgedBy : (bench.judgedBy.get(r.event) ?? bench.given));
+  const counted = withoutOutdated(withoutOutrankedMisses(readings), by);
   for (const variable of new Set([taken, ...moved].map((r) => instanceKey(r.reading.check, r.reading.cylinder)))) {
     if (!network.hasVariable(variable)) continue;
     evidence.set(
@@ -90,6 +91,27 @@ export function withReadingTaken(
     ...(judgedBy === bench.given ? {} : { judgedBy: new Map(bench.judgedBy).set(event, judgedBy) }),
     ...bodily(bench, reading),
   };
+}
+
+/** The same check in the same state, since the same repair. */
+export const isSameAgain = (a: StandingReading, b: StandingReading): boolean =>
+  a.epoch === b.epoch &&
+  a.reading.check === b.reading.check &&
+  a.reading.cylinder === b.reading.cylinder &&
+  atKey(atOf(a)) === atKey(atOf(b));
+
+/**
+ * Readings without those that were read again in the same state once more of the engine was known: they keep their verdict, but what is judged by a
+ * better sheet is no second opinion that contradicts them.
+ */
+function withoutOutdated(
+  readings: readonly StandingReading[],
+  by: (reading: StandingReading) => EngineKnown,
+): readonly StandingReading[] {
+  if (readings.every((r) => by(r) === by(readings[0]!))) return readings;
+  return readings.filter(
+    (r) => !readings.some((next) => next.event > r.event && by(next) !== by(r) && isSameAgain(next, r)),
+  );
 }
 
 /** How much a run asks of the engine: of two that show the same, the one that asks more is the witness. */

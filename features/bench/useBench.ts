@@ -124,11 +124,7 @@ export function useBench({ job, head, caseHead: given, events: first, staff, des
     plateKey: plate && keyOf(plate, view.turn),
     takesFocus: takesFocus(view, coarse),
     ...useActs({ view, dispatch, plate, draft, taking }),
-    notices: {
-      ...noticesOf(reasoner, record, lines.length, told.lineText),
-      lineOf: told.lineOf,
-      onTakeAgain: pick.replacing,
-    },
+    notices: noticesOf(reasoner, record, lines.length, told, pick.replacing),
   };
 }
 
@@ -166,7 +162,8 @@ function noticesOf(
   { now, health, again }: ReturnType<typeof useReasoner>,
   { events, reach, keeps }: ReturnType<typeof useRecord>,
   written: number,
-  lineText: (number: number) => string,
+  { lineText, lineOf }: ReturnType<typeof useTold>,
+  onTakeAgain: ReturnType<typeof usePicks>['replacing'],
 ) {
   const { summary, plan } = now;
   return {
@@ -180,6 +177,8 @@ function noticesOf(
     keeps,
     health,
     onAgain: again,
+    lineOf,
+    onTakeAgain,
   };
 }
 

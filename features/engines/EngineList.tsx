@@ -29,31 +29,13 @@ export function EngineList({
   people: readonly Person[];
   person: Person | null;
 }) {
-  const router = useRouter();
-  const { withPerson, asking } = useWho(people, person);
+  const { bring, issues, asking } = useBringFile(people, person);
   const [asked, setAsked] = useState('');
   const [ticked, setTicked] = useState<readonly string[]>([]);
-  const [issues, setIssues] = useState<readonly InputIssue[]>([]);
   const file = useRef<HTMLInputElement>(null);
   const words = asked.trim().toLowerCase();
   const shown = rows.filter((r) => `${r.name} ${r.what} ${r.machines.join(' ')}`.toLowerCase().includes(words));
 
-  const bring = async (e: ChangeEvent<HTMLInputElement>) => {
-    const [chosen] = e.target.files ?? [];
-    e.target.value = '';
-    if (!chosen) return;
-    let sheet: unknown;
-    try {
-      sheet = JSON.parse(await chosen.text());
-    } catch {
-      return setIssues([{ path: '$', message: `${chosen.name} is not an engine sheet: it is not whole JSON.` }]);
-    }
-    withPerson(async (by) => {
-      const answer = await postSheet({ id: newId(), personId: by.id, sheet });
-      if (answer.ok) router.push(`/engines/${answer.id}`);
-      else setIssues(answer.issues.map((i) => ({ ...i, message: `${chosen.name}, ${i.path}: ${i.message}` })));
-    });
-  };
   const tick = (id: string) =>
     setTicked((old) => (old.includes(id) ? old.filter((other) => other !== id) : [...old.slice(-1), id]));
   const KEY = 'inline-flex min-h-14 items-center border-2 px-5 text-[1.1rem] font-bold';
@@ -108,40 +90,72 @@ export function EngineList({
       )}
       <ul className="space-y-1.5">
         {shown.map((row) => (
-          <li key={row.id} className="flex items-stretch gap-1.5">
-            <button
-              type="button"
-              aria-pressed={ticked.includes(row.id)}
-              aria-label={`Compare ${row.name}`}
-              onClick={() => tick(row.id)}
-              className="min-w-tap border-2 border-line bg-sheet text-[1.3rem] font-black aria-pressed:border-iron aria-pressed:bg-iron aria-pressed:text-on-iron"
-            >
-              {ticked.includes(row.id) ? '✓' : ''}
-            </button>
-            <Link
-              href={`/engines/${row.id}`}
-              className="grid min-w-0 flex-1 items-center gap-x-4 gap-y-1 bg-sheet px-4 py-2 hover:outline-2 hover:outline-iron @3xl:grid-cols-[minmax(0,3fr)_minmax(0,2fr)_13rem]"
-            >
-              <span className="min-w-0 wrap-anywhere">
-                <span className="block text-[1.25rem] leading-tight font-extrabold">{row.name}</span>
-                <span>{row.what}</span>
-              </span>
-              <span className="min-w-0 wrap-anywhere text-soft">
-                {row.machines.length === 0 ? 'On no machine here' : row.machines.join(', ')}
-              </span>
-              <span>
-                <span className="font-bold tabular-nums">
-                  {row.known} of {row.figures}
-                </span>{' '}
-                figures known
-                <span aria-hidden="true" className="mt-0.5 block h-2 border border-ink">
-                  <span className="block h-full bg-iron" style={{ width: `${(100 * row.known) / row.figures}%` }} />
-                </span>
-              </span>
-            </Link>
-          </li>
+          <Row key={row.id} row={row} ticked={ticked.includes(row.id)} onTick={() => tick(row.id)} />
         ))}
       </ul>
     </div>
   );
+}
+
+/** An engine of the list: its tick for comparing, what it is, where it is, how much of it is known. */
+function Row({ row, ticked, onTick }: { row: EngineRow; ticked: boolean; onTick: () => void }) {
+  return (
+    <li className="flex items-stretch gap-1.5">
+      <button
+        type="button"
+        aria-pressed={ticked}
+        aria-label={`Compare ${row.name}`}
+        onClick={onTick}
+        className="min-w-tap border-2 border-line bg-sheet text-[1.3rem] font-black aria-pressed:border-iron aria-pressed:bg-iron aria-pressed:text-on-iron"
+      >
+        {ticked ? '✓' : ''}
+      </button>
+      <Link
+        href={`/engines/${row.id}`}
+        className="grid min-w-0 flex-1 items-center gap-x-4 gap-y-1 bg-sheet px-4 py-2 hover:outline-2 hover:outline-iron @3xl:grid-cols-[minmax(0,3fr)_minmax(0,2fr)_13rem]"
+      >
+        <span className="min-w-0 wrap-anywhere">
+          <span className="block text-[1.25rem] leading-tight font-extrabold">{row.name}</span>
+          <span>{row.what}</span>
+        </span>
+        <span className="min-w-0 wrap-anywhere text-soft">
+          {row.machines.length === 0 ? 'On no machine here' : row.machines.join(', ')}
+        </span>
+        <span>
+          <span className="font-bold tabular-nums">
+            {row.known} of {row.figures}
+          </span>{' '}
+          figures known
+          <span aria-hidden="true" className="mt-0.5 block h-2 border border-ink">
+            <span className="block h-full bg-iron" style={{ width: `${(100 * row.known) / row.figures}%` }} />
+          </span>
+        </span>
+      </Link>
+    </li>
+  );
+}
+
+/** Takes a sheet from a file, under the name of who is at this device. */
+function useBringFile(people: readonly Person[], person: Person | null) {
+  const router = useRouter();
+  const { withPerson, asking } = useWho(people, person);
+  const [issues, setIssues] = useState<readonly InputIssue[]>([]);
+  const bring = async (e: ChangeEvent<HTMLInputElement>) => {
+    const [chosen] = e.target.files ?? [];
+    e.target.value = '';
+    if (!chosen) return;
+    setIssues([]);
+    let sheet: unknown;
+    try {
+      sheet = JSON.parse(await chosen.text());
+    } catch {
+      return setIssues([{ path: '$', message: `${chosen.name} is not an engine sheet: it is not whole JSON.` }]);
+    }
+    withPerson(async (by) => {
+      const answer = await postSheet({ id: newId(), personId: by.id, sheet });
+      if (answer.ok) router.push(`/engines/${answer.id}`);
+      else setIssues(answer.issues.map((i) => ({ ...i, message: `${chosen.name}, ${i.path}: ${i.message}` })));
+    });
+  };
+  return { bring, issues, asking };
 }

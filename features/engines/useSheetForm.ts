@@ -7,6 +7,7 @@ import {
   type EngineWords,
   type FigureSource,
   type InputIssue,
+  type SheetFigureFile,
   type SheetFile,
   withLayout,
 } from '@/core/index.ts';
@@ -53,47 +54,10 @@ export function useSheetForm({ file, kept, people, person, habit }: SheetFormPro
 
   const sourceOf = (figure: SheetFigure): FigureSource => sources[figure.id] ?? sourceIn(file, figure) ?? 'maker-sheet';
 
-  /** The sheet as it would be saved, or what is wrong beside which box. */
-  const read = (): { readonly sheet: SheetFile; readonly found: readonly InputIssue[] } => {
-    const figures: Record<string, unknown> = {};
-    const found: InputIssue[] = [];
-    if (name.trim() === '') found.push({ path: '$.name', message: 'give the engine a name' });
-    for (const figure of SHEET_FIGURES) {
-      const text = typed[figure.id] ?? '';
-      const untouched = text === came[figure.id];
-      const result = untouched
-        ? { ok: true as const, values: Object.fromEntries(figure.names.map((n) => [n, plainFigures(file)[n] ?? null])) }
-        : readSheetFigure(figure, text, habit);
-      if (!result.ok) {
-        found.push({ path: `$.figures.${figure.names[0]}`, message: result.message });
-        continue;
-      }
-      for (const [key, value] of Object.entries(result.values)) {
-        if (value == null) continue;
-        const before = file.figures[key as EngineFigureName];
-        const same = untouched && before && before.source === sourceOf(figure);
-        figures[key] = same ? before : { value, source: sourceOf(figure), note: before?.note ?? null };
-      }
-    }
-    const asked = Object.fromEntries(
-      SHEET_WORDS.filter((w) => !w.asksOf(words)).map((w) => [w.word, 'unknown']),
-    ) as Partial<EngineWords>;
-    return {
-      sheet: {
-        format: 'ridge-bolt/engine-sheet',
-        version: 1,
-        name: name.trim(),
-        words: withLayout({ ...words, ...asked }),
-        figures: figures as SheetFile['figures'],
-      },
-      found,
-    };
-  };
-
   const save = (e: FormEvent) => {
     e.preventDefault();
     if (state === 'saving') return;
-    const { sheet, found } = read();
+    const { sheet, found } = sheetAsTyped({ file, name, words, typed, came, sourceOf, habit });
     setIssues(found);
     if (found.length === 0)
       withPerson(
@@ -151,6 +115,58 @@ export function useSheetForm({ file, kept, people, person, habit }: SheetFormPro
       setSources((old) => ({ ...old, [id]: source }));
     },
   };
+}
+
+/** The sheet as it would be saved, or what is wrong beside which box. */
+function sheetAsTyped({
+  file,
+  name,
+  words,
+  typed,
+  came,
+  sourceOf,
+  habit,
+}: {
+  readonly file: SheetFile;
+  readonly name: string;
+  readonly words: EngineWords;
+  readonly typed: Typed;
+  readonly came: Typed;
+  readonly sourceOf: (figure: SheetFigure) => FigureSource;
+  readonly habit: Habit;
+}): { readonly sheet: SheetFile; readonly found: readonly InputIssue[] } {
+  const figures: Partial<Record<EngineFigureName, SheetFigureFile>> = {};
+  const found: InputIssue[] = [];
+  if (name.trim() === '') found.push({ path: '$.name', message: 'give the engine a name' });
+  for (const figure of SHEET_FIGURES) {
+    const text = typed[figure.id] ?? '';
+    const source = sourceOf(figure);
+    if (text === came[figure.id]) {
+      for (const key of figure.names) {
+        const before = file.figures[key];
+        if (before)
+          figures[key] = before.source === source ? before : { value: before.value, source, note: before.note };
+      }
+      continue;
+    }
+    const read = readSheetFigure(figure, text, habit);
+    if (!read.ok) found.push({ path: `$.figures.${figure.names[0]}`, message: read.message });
+    else
+      for (const key of figure.names) {
+        const value = read.values[key];
+        if (value != null) figures[key] = { value, source, note: file.figures[key]?.note ?? null };
+      }
+  }
+  // What does not apply to such an engine is not known of it.
+  const notAsked = Object.fromEntries(SHEET_WORDS.filter((w) => !w.asksOf(words)).map((w) => [w.word, 'unknown']));
+  const sheet: SheetFile = {
+    format: 'ridge-bolt/engine-sheet',
+    version: 1,
+    name: name.trim(),
+    words: withLayout({ ...words, ...notAsked }),
+    figures,
+  };
+  return { sheet, found };
 }
 
 /** Sends a sheet to the shop's computer. */

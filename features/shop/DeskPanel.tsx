@@ -72,22 +72,7 @@ export function DeskPanel({ people, person, desk }: { people: readonly Person[];
           />
         </Setting>
         <Setting label="The whole shop">
-          <span className="flex flex-wrap gap-1.5">
-            {(
-              [
-                ['/rules', 'House rules'],
-                ['/engines', 'Engines'],
-              ] as const
-            ).map(([href, label]) => (
-              <Link
-                key={href}
-                href={href}
-                className="inline-flex min-h-tap items-center border-2 border-line bg-sheet px-3 font-semibold"
-              >
-                {label}
-              </Link>
-            ))}
-          </span>
+          <ShopLinks />
         </Setting>
       </div>
     </section>
@@ -100,3 +85,25 @@ const Setting = ({ label, children }: { label: string; children: ReactNode }) =>
     {children}
   </div>
 );
+
+/** What is set for every desk of the shop. */
+function ShopLinks() {
+  return (
+    <span className="flex flex-wrap gap-1.5">
+      {(
+        [
+          ['/rules', 'House rules'],
+          ['/engines', 'Engines'],
+        ] as const
+      ).map(([href, label]) => (
+        <Link
+          key={href}
+          href={href}
+          className="inline-flex min-h-tap items-center border-2 border-line bg-sheet px-3 font-semibold"
+        >
+          {label}
+        </Link>
+      ))}
+    </span>
+  );
+}

@@ -87,7 +87,7 @@ describe.skipIf(!url)('the engines of the shop', () => {
     for (const event of [coil, COIL, coil]) await record(asked.id, event);
     expect((await eventsOf(db, asked.id)).map((e) => e.sheetVersion)).toEqual([1, 1, 2, 2]);
     const bench = benchOf(asked.id, jobFileOf(await eventsOf(db, asked.id)));
-    expect(bench.readings.map((r) => r.assessment.outcome)).toEqual(['low']);
+    expect(bench.readings.map((r) => r.assessment.outcome)).toEqual(['in-range', 'low']);
     const next = fresh({ machineId: asked.machineId, newMachine: null });
     await createJob(db, next, later);
     expect(jobFileOf(await eventsOf(db, next.id)).head.machine.engine.sheet).toMatchObject({ coilOhmsLow: 9500 });
@@ -171,7 +171,7 @@ describe.skipIf(!url)('the engines of the shop', () => {
     ['no name', { name: ' ' }, '$.name'],
     ['an unknown word', { words: { cylinders: 2, fuelFeed: 'siphon' } }, '$.words.fuelFeed'],
     ['a layout of other cylinders', { words: { cylinders: 1, layout: 'v-twin-90' } }, '$.words.layout'],
-    ['a figure nobody knows of', { figures: { boreInch: { value: 3, source: 'memory' } } }, '$.figures'],
+    ['a figure nobody knows of', { figures: { boreInch: { value: 3, source: 'memory' } } }, '$.figures.boreInch'],
     ['a figure that cannot be', { figures: { boreMm: { value: 3, source: 'memory' } } }, '$.figures.boreMm.value'],
     [
       'from above to',
