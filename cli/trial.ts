@@ -190,6 +190,7 @@ function said({ policy, seed }: Asked, f: ReturnType<typeof figuresOf>): string 
 right at the end     ${withInterval(f.right, 100)} %
 ${f.rightByFaults.map((own, faults) => `  with ${faults} wrong      ${withInterval(own, 100)} %, ${own.machines} machines`).join('\n')}
 gave up              ${withInterval(f.gaveUp, 100)} %
+let go untreated     ${f.untreated}
 search minutes       ${withInterval(f.searchMin)}
 wrong parts          ${withInterval(f.wrongParts, 1, 2)} a machine
 checks               ${f.checks.toFixed(1)} a machine

@@ -22,6 +22,9 @@ export const EVENT_KINDS = [
   'unmade',
   'note',
   'engine',
+  'work',
+  'let-in',
+  'waived',
   'close',
 ] as const;
 export type EventKind = (typeof EVENT_KINDS)[number];

@@ -8,6 +8,7 @@ import { compileNetwork, type Network } from '../reason/network.ts';
 import { type Planner, plannerFor } from '../reason/planner.ts';
 import { believedAgain } from './believedAgain.ts';
 import { complained } from './complained.ts';
+import { withWorkDone } from './conditionWork.ts';
 import { withReadingTaken } from './readingTaken.ts';
 import { withRepairMade } from './repairMade.ts';
 import { type Bench, type BenchOptions, epochOf, houseMakes } from './state.ts';
@@ -64,6 +65,9 @@ function blank(
     readings: [],
     repairs: [],
     notPerformed: [],
+    works: [],
+    letIn: [],
+    waived: [],
     open: new Set(),
     hot: false,
     hasRun: false,
@@ -160,6 +164,12 @@ function applied(bench: Bench, event: JobEvent | null): Bench {
     }
     case 'repair':
       return { ...withRepairMade(bench, event.repair, number), standing };
+    case 'work':
+      return { ...withWorkDone(bench, event, number), standing };
+    case 'letIn':
+      return { ...bench, standing, letIn: [...bench.letIn, { ...event, event: number }] };
+    case 'waived':
+      return { ...bench, standing, waived: [...bench.waived, { ...event, event: number }] };
     case 'access':
       return { ...bench, standing, open: openAfter(bench.open, event.key, event.open) };
     case 'unmade':

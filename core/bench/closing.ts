@@ -1,4 +1,5 @@
 import { isCondition } from '../faults/index.ts';
+import type { ConditionWork } from './conditionWork.ts';
 import type { RetestDue } from './retest.ts';
 import type { Bench, MadeRepair } from './state.ts';
 
@@ -7,6 +8,8 @@ export type CloseBlocker =
   | { readonly code: 'temporary-open'; readonly repair: number; readonly key: string }
   | { readonly code: 'nothing-repaired' }
   | { readonly code: 'only-a-condition'; readonly key: string }
+  | { readonly code: 'work-due'; readonly condition: string; readonly steps: readonly string[] }
+  | { readonly code: 'cause-open'; readonly condition: string }
   | { readonly code: 'retest-due'; readonly check: string; readonly cylinder: number | null }
   | { readonly code: 'complaint-not-gone'; readonly check: string };
 
@@ -14,6 +17,7 @@ export function closeBlockers(
   bench: Bench,
   retests: readonly RetestDue[],
   gone: readonly { check: string; gone: boolean }[],
+  work: ConditionWork,
 ): CloseBlocker[] {
   const out: CloseBlocker[] = fittedBypasses(bench).map((r) => ({
     code: 'bypass-fitted',
@@ -23,9 +27,17 @@ export function closeBlockers(
   out.push(
     ...openTemporaries(bench).map((r): CloseBlocker => ({ code: 'temporary-open', repair: r.event, key: r.key })),
   );
+  for (const condition of new Set(work.due.map((d) => d.condition)))
+    out.push({
+      code: 'work-due',
+      condition,
+      steps: work.due.filter((d) => d.condition === condition).flatMap((d) => d.steps.map((s) => s.label)),
+    });
   const mended = bench.repairs.filter((r) => r.step.action !== 'bypassed');
   if (mended.length === 0) out.push({ code: 'nothing-repaired' });
-  else if (mended.every((r) => isCondition(r.step.id))) out.push({ code: 'only-a-condition', key: mended[0]!.key });
+  else if (mended.every((r) => isCondition(r.step.id)) && work.causes.length > 0)
+    out.push({ code: 'only-a-condition', key: mended[0]!.key });
+  else out.push(...work.causes.map(({ condition }): CloseBlocker => ({ code: 'cause-open', condition })));
   out.push(...retests.map((r): CloseBlocker => ({ code: 'retest-due', check: r.check, cylinder: r.cylinder })));
   for (const { check, gone: isGone } of gone)
     if (!isGone && !retests.some((r) => r.check === check)) out.push({ code: 'complaint-not-gone', check });

@@ -1,9 +1,10 @@
 import { CHECKS, type CheckDefinition, checkOf, findCheck } from '../checks/index.ts';
 import { COMES_WITH_HEAT, type Symptom } from '../complaint/symptoms.ts';
-import type { RunningState, Temperature } from '../engine/index.ts';
+import { cylindersOf, type RunningState, type Temperature } from '../engine/index.ts';
 import { CONDITIONS, findFault } from '../faults/index.ts';
 import type { StandingReading } from '../reason/standing.ts';
 import { readingRepeated } from './before.ts';
+import { isWaived } from './conditionWork.ts';
 import type { Bench, MadeRepair } from './state.ts';
 
 /** A check to take again after a repair: the same, in the same condition. */
@@ -32,6 +33,9 @@ export function retestsDue(bench: Bench): RetestDue[] {
     const before = readingRepeated(bench.readings, repair.event, asked)?.event ?? null;
     due.push({ ...asked, before, repair: repair.event });
   }
+  due.push(
+    ...proofsDue(bench).filter((d) => !due.some((other) => other.check === d.check && other.cylinder === d.cylinder)),
+  );
   const last = bench.repairs.at(-1);
   if (!last) return due;
   for (const { check, condition, temperature } of complaintChecks(bench)) {
@@ -41,6 +45,24 @@ export function retestsDue(bench: Bench): RetestDue[] {
   }
   return due;
 }
+
+/** What follows the work of a condition, on each cylinder where it is made on one. */
+const proofsDue = (bench: Bench): RetestDue[] =>
+  CONDITIONS.flatMap((condition) => {
+    const repair = bench.repairs.findLast((r) => r.key === condition.id && r.step.action !== 'bypassed');
+    if (!repair || isWaived(bench, condition)) return [];
+    return condition.proofs.flatMap((id) => {
+      const check = checkOf(id);
+      if (!check.appliesTo(bench.head.engine)) return [];
+      const sides = check.scope === 'cylinder' ? cylindersOf(bench.head.engine) : [null];
+      return sides.flatMap((cylinder): RetestDue[] => {
+        if (takenAfter(bench, repair.event, id, cylinder)) return [];
+        const asked = { check: id, cylinder, condition: check.states[0]!, temperature: null };
+        const before = readingRepeated(bench.readings, repair.event, asked)?.event ?? null;
+        return [{ ...asked, before, repair: repair.event }];
+      });
+    });
+  });
 
 const takenAfter = (bench: Bench, event: number, check: string, cylinder: number | null) =>
   bench.readings.some((r) => r.event > event && r.reading.check === check && r.reading.cylinder === cylinder);

@@ -62,6 +62,11 @@ export interface Bench {
   readonly repairs: readonly MadeRepair[];
   /** Checks that could not be made, with the repairs made before. */
   readonly notPerformed: readonly Infeasible[];
+  /** Steps of a condition's work that were done. */
+  readonly works: readonly (Extract<JobEvent, { kind: 'work' }> & { readonly event: number })[];
+  readonly letIn: readonly (Extract<JobEvent, { kind: 'letIn' }> & { readonly event: number })[];
+  /** Conditions whose work was passed over, with the reason. */
+  readonly waived: readonly (Extract<JobEvent, { kind: 'waived' }> & { readonly event: number })[];
   readonly open: ReadonlySet<string>;
   readonly hot: boolean;
   readonly hasRun: boolean;

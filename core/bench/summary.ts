@@ -4,6 +4,7 @@ import { type Confirmed, confirmedFaults } from '../reason/confirm.ts';
 import { faultChances, likeliestFaultSets } from '../reason/faultChances.ts';
 import { type BeforeAfter, beforeAfter } from './before.ts';
 import { type CloseBlocker, closeBlockers } from './closing.ts';
+import { type ConditionWork, conditionWork } from './conditionWork.ts';
 import { beforeHandingBack, type TriedLast } from './handBack.ts';
 import { type JudgedOtherwise, judgedOtherwise } from './judgedOtherwise.ts';
 import { currentReadings } from './readings.ts';
@@ -22,7 +23,8 @@ export interface Suspect {
   readonly p: number;
 }
 
-export type Phase = 'tracing' | 'repair' | 'retest' | 'ready' | 'closed';
+/** `work`: shown gone, and yet something of a condition is to be done before it leaves. */
+export type Phase = 'tracing' | 'repair' | 'retest' | 'work' | 'ready' | 'closed';
 
 export interface Belief {
   readonly suspects: readonly Suspect[];
@@ -44,6 +46,8 @@ export interface BenchSummary extends Belief {
   readonly phase: Phase;
   readonly retests: readonly RetestDue[];
   readonly pairs: readonly BeforeAfter[];
+  /** What the conditions of the machine ask for before it is cranked, runs or leaves. */
+  readonly work: ConditionWork;
   /** What more is known of the engine since would judge these otherwise. */
   readonly judgedOtherwise: readonly JudgedOtherwise[];
   /** What is still to be tried before it goes back; a habit, no condition of closing. */
@@ -63,6 +67,7 @@ const DISTINCT = 1e12;
 export function summarise(bench: Bench): BenchSummary {
   const believed = beliefOf(bench);
   const retests = retestsDue(bench);
+  const work = conditionWork(bench, believed.conditions);
   const gone = complaintGone(bench);
   const unrepaired = believed.confirmed.filter(
     ({ fault }) =>
@@ -79,7 +84,9 @@ export function summarise(bench: Bench): BenchSummary {
       : unrepaired.length > 0
         ? 'repair'
         : bench.repairs.length > 0 && gone.every((g) => g.gone)
-          ? 'ready'
+          ? work.due.length + work.causes.length > 0
+            ? 'work'
+            : 'ready'
           : 'tracing';
   return {
     ...believed,
@@ -87,9 +94,10 @@ export function summarise(bench: Bench): BenchSummary {
     phase,
     retests,
     pairs: beforeAfter(bench),
+    work,
     judgedOtherwise: judgedOtherwise(bench),
     handingBack: phase === 'ready' ? beforeHandingBack(bench) : [],
-    closeBlockers: closeBlockers(bench, retests, gone),
+    closeBlockers: closeBlockers(bench, retests, gone, work),
   };
 }
 

@@ -10,7 +10,7 @@ import {
   type WhatIsLearnt,
 } from '../engine/index.ts';
 import { sheetIssues } from '../engine/sheetParts.ts';
-import { CONDITIONS, FAULTS, findFault } from '../faults/index.ts';
+import { CONDITIONS, type ConditionDefinition, FAULTS, findFault } from '../faults/index.ts';
 import { issuesOf, jsonPath, type Read, refuse } from './issues.ts';
 import type { CloseKind, NotPerformedReason } from './kinds.ts';
 import { cylinderIssue, type ReadingEvent, readReading } from './readReading.ts';
@@ -20,9 +20,12 @@ import {
   closeEventSchema,
   correctEventSchema,
   engineEventSchema,
+  letInEventSchema,
   noteEventSchema,
   repairEventSchema,
   unmadeEventSchema,
+  waivedEventSchema,
+  workEventSchema,
 } from './schema.ts';
 
 export interface RepairStep {
@@ -56,6 +59,14 @@ export type JobEvent =
     }
   | { readonly kind: 'unmade'; readonly unmade: NotPerformed }
   | { readonly kind: 'engine'; readonly learnt: WhatIsLearnt; readonly source: FigureSource | null }
+  | {
+      readonly kind: 'work';
+      readonly condition: string;
+      readonly steps: readonly string[];
+      readonly followUpOn: string | null;
+    }
+  | { readonly kind: 'letIn'; readonly condition: string; readonly through: string }
+  | { readonly kind: 'waived'; readonly condition: string; readonly because: string }
   | { readonly kind: 'access'; readonly key: string; readonly open: boolean }
   | { readonly kind: 'close'; readonly close: CloseKind; readonly note: string | null };
 
@@ -80,12 +91,21 @@ export function readEvent(raw: unknown, path: string, engine: EngineWords): Read
   if ('access' in raw) return parsed(accessEventSchema, raw, path, (event) => readAccess(event, path, engine));
   if ('unmade' in raw) return parsed(unmadeEventSchema, raw, path, (event) => readUnmade(event, path, engine));
   if ('engine' in raw) return parsed(engineEventSchema, raw, path, (event) => readLearnt(event, path, engine));
+  if ('work' in raw) return parsed(workEventSchema, raw, path, (event) => readWork(event, path, engine));
+  if ('letIn' in raw) return parsed(letInEventSchema, raw, path, (event) => readLetIn(event, path, engine));
+  if ('waived' in raw)
+    return parsed(waivedEventSchema, raw, path, (event) => {
+      const found = conditionOn(engine, event.waived, `${path}.waived`);
+      return found.ok
+        ? { ok: true, value: { kind: 'waived', condition: event.waived, because: event.because } }
+        : found;
+    });
   if ('note' in raw)
     return parsed(noteEventSchema, raw, path, (event) => ({ ok: true, value: { kind: 'note', note: event.note } }));
   return refuse({
     path,
     message: 'an event says what it is by one of these keys',
-    accepted: ['check', 'repair', 'correct', 'access', 'unmade', 'engine', 'note', 'close'],
+    accepted: ['check', 'repair', 'correct', 'access', 'unmade', 'engine', 'work', 'letIn', 'waived', 'note', 'close'],
   });
 }
 
@@ -212,4 +232,42 @@ function readLearnt(
       })),
     );
   return { ok: true, value: { kind: 'engine', learnt: { words, figures }, source: source ?? null } };
+}
+
+function conditionOn(engine: EngineWords, id: string, path: string): Read<ConditionDefinition> {
+  const here = CONDITIONS.filter((c) => c.appliesTo(engine));
+  const found = here.find((c) => c.id === id);
+  return found
+    ? { ok: true, value: found }
+    : refuse({ path, message: `no condition of this engine is called "${id}"`, accepted: here.map((c) => c.id) });
+}
+
+function readWork(
+  { work, steps, followUpOn }: z.infer<typeof workEventSchema>,
+  path: string,
+  engine: EngineWords,
+): Read<JobEvent> {
+  const found = conditionOn(engine, work, `${path}.work`);
+  if (!found.ok) return found;
+  const accepted = found.value.work.map((step) => step.id);
+  const issues = steps.flatMap((step, i) =>
+    accepted.includes(step)
+      ? []
+      : [{ path: `${path}.steps[${i}]`, message: `"${step}" is no step of that work`, accepted }],
+  );
+  if (issues.length > 0) return refuse(...issues);
+  return { ok: true, value: { kind: 'work', condition: work, steps, followUpOn: followUpOn ?? null } };
+}
+
+function readLetIn(
+  { letIn, through }: z.infer<typeof letInEventSchema>,
+  path: string,
+  engine: EngineWords,
+): Read<JobEvent> {
+  const found = conditionOn(engine, letIn, `${path}.letIn`);
+  if (!found.ok) return found;
+  const accepted = [...found.value.causes.map((c) => c.fault), ...found.value.waysIn.map((w) => w.id)];
+  return accepted.includes(through)
+    ? { ok: true, value: { kind: 'letIn', condition: letIn, through } }
+    : refuse({ path: `${path}.through`, message: `"${through}" does not let that come about`, accepted });
 }

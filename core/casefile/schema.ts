@@ -131,6 +131,28 @@ export const engineEventSchema = z.strictObject({
   ...stamp,
 });
 
+/** Steps of the work that a condition asks for, done; with `followUpOn` the day on which the rest is due. */
+export const workEventSchema = z.strictObject({
+  work: z.string().max(60),
+  steps: z.array(z.string().max(40)).min(1).max(20),
+  followUpOn: z.iso.date().optional(),
+  ...stamp,
+});
+
+/** What let a condition come about: a fault of the catalogue, or a way that is none. */
+export const letInEventSchema = z.strictObject({
+  letIn: z.string().max(60),
+  through: z.string().max(60),
+  ...stamp,
+});
+
+/** The work of a condition is passed over, with the reason, which is printed. */
+export const waivedEventSchema = z.strictObject({
+  waived: z.string().max(60),
+  because: z.string().trim().min(3, 'say why').max(400),
+  ...stamp,
+});
+
 export const eventSchema = z.union([
   checkEventSchema,
   repairEventSchema,
@@ -140,6 +162,9 @@ export const eventSchema = z.union([
   accessEventSchema,
   unmadeEventSchema,
   engineEventSchema,
+  workEventSchema,
+  letInEventSchema,
+  waivedEventSchema,
 ]);
 
 export const historySchema = z.strictObject({
@@ -184,6 +209,9 @@ export type RawCorrectEvent = z.infer<typeof correctEventSchema>;
 export type RawCloseEvent = z.infer<typeof closeEventSchema>;
 export type RawAccessEvent = z.infer<typeof accessEventSchema>;
 export type RawNotPerformedEvent = z.infer<typeof unmadeEventSchema>;
+export type RawWorkEvent = z.infer<typeof workEventSchema>;
+export type RawLetInEvent = z.infer<typeof letInEventSchema>;
+export type RawWaivedEvent = z.infer<typeof waivedEventSchema>;
 export type RawEngineEvent = z.infer<typeof engineEventSchema>;
 export type RawEvent = z.infer<typeof eventSchema>;
 export type RawCase = z.infer<typeof caseSchema>;

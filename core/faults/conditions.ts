@@ -1,7 +1,47 @@
-import { type ConditionDefinition, defineCondition, defineInteraction, fix, type Interaction } from './define.ts';
+import {
+  type ConditionDefinition,
+  defineCondition,
+  defineInteraction,
+  fix,
+  type Interaction,
+  type WayIn,
+  type WorkStep,
+} from './define.ts';
 
 /** A dead cylinder washes its unburnt charge past the rings; chance that it is enough to smell. */
 const WASHED_BY_DEAD_CYLINDER = 0.06;
+
+/** How fuel gets where it should not be with no part broken; common practice. */
+const FUEL_WAYS: readonly WayIn[] = [
+  {
+    id: 'tap-left-open',
+    label: 'Fuel tap left open',
+    prevents: 'Shut the tap whenever the machine stands; fit one where there is none.',
+  },
+  {
+    id: 'tank-above',
+    label: 'Tank above the carburettor, no tap',
+    prevents: 'Fit a fuel tap: on gravity feed a needle alone does not hold for ever.',
+  },
+  { id: 'choke-left-on', label: 'Choke left on', prevents: 'Choke off as soon as it runs.' },
+];
+
+/** Oil and filter, as the work before it runs again; litres from the sheet. */
+const FRESH_OIL: readonly WorkStep[] = [
+  { id: 'drain', label: 'Drain the oil', before: 'running' },
+  { id: 'filter', label: 'New oil filter, where one is fitted', before: 'running' },
+  { id: 'fill', label: 'Fresh oil to the mark on the dipstick', before: 'running', litres: 'oilLitres' },
+];
+
+/** Liquid out of the cylinders before anything is cranked. */
+const OUT_BY_HAND: readonly WorkStep[] = [
+  { id: 'plugs-out', label: 'Plugs out, leads grounded away from the holes', before: 'cranking' },
+  { id: 'by-hand', label: 'Turned by hand until nothing more comes out', before: 'cranking' },
+  { id: 'dry', label: 'Holes and plugs dry', before: 'cranking' },
+];
+
+/** A rod that was bent by the lock shows in its travel and in what its cylinder holds: both cylinders, compared. */
+const ROD_STRAIGHT = ['seal.piston-moves', 'seal.leak-down'] as const;
 
 /** States with causes of their own. They are not members of a hypothesis; they follow from one. */
 export const CONDITIONS: readonly ConditionDefinition[] = [
@@ -28,6 +68,13 @@ export const CONDITIONS: readonly ConditionDefinition[] = [
     effects: [{ check: 'look.oil', outcomes: { 'overfull-fuel': 0.88, 'overfull-clean': 0.05 } }],
     ask: 'Fuel in the oil: what let it in?',
     repair: { action: 'replaced', minutes: 20, access: [], retest: 'look.oil', leaves: [] },
+    seenAs: [{ check: 'look.oil', outcomes: ['overfull-fuel'] }],
+    work: [
+      ...FRESH_OIL,
+      { id: 'again', label: 'Second oil change agreed, after the next hours of work', before: 'leaving' },
+    ],
+    proofs: ['run.leak-watch'],
+    waysIn: FUEL_WAYS,
   }),
   defineCondition({
     id: 'turn.hydrolock-fuel',
@@ -50,6 +97,10 @@ export const CONDITIONS: readonly ConditionDefinition[] = [
     ],
     ask: 'Locked by fuel: what let it in?',
     repair: { action: 'removed', minutes: 15, access: ['plug[c]'], retest: 'look.crank', leaves: [] },
+    seenAs: [{ check: 'turn.plugs-out', outcomes: ['fuel-out'] }],
+    work: OUT_BY_HAND,
+    proofs: ['look.oil', ...ROD_STRAIGHT, 'run.leak-watch'],
+    waysIn: FUEL_WAYS,
   }),
   defineCondition({
     id: 'turn.hydrolock-water',
@@ -69,6 +120,27 @@ export const CONDITIONS: readonly ConditionDefinition[] = [
     ],
     ask: 'Locked by water: what let it in?',
     repair: fix('removed', 25, ['plug[c]'], 'look.crank', [10, 30]),
+    seenAs: [{ check: 'turn.plugs-out', outcomes: ['water-out'] }],
+    work: [
+      ...OUT_BY_HAND,
+      { id: 'tank', label: 'Water out of tank and bowl, fresh fuel', before: 'running' },
+      ...FRESH_OIL.map((step) => ({ ...step, label: `${step.label}, if it is milky` })),
+      { id: 'warmed', label: 'Warmed ten minutes, oil changed again until clear, then run an hour', before: 'leaving' },
+    ],
+    proofs: ['look.oil', ...ROD_STRAIGHT],
+    waysIn: [
+      {
+        id: 'stood-in-rain',
+        label: 'Stood in rain, or was washed',
+        prevents: 'Stand it under cover; no jet of water at the intake.',
+      },
+      {
+        id: 'water-in-fuel',
+        label: 'Water in the fuel',
+        prevents: 'Keep the can shut and dry; look at the fuel before it is filled in.',
+      },
+      { id: 'through-water', label: 'Ran through water', prevents: 'Keep the intake above water.' },
+    ],
   }),
 ];
 

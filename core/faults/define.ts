@@ -142,6 +142,32 @@ export interface ConditionDefinition {
   readonly effects: readonly Effect[];
   readonly ask: string;
   readonly repair: RepairDefinition;
+  /** What shows it to the eye: once seen, its work is due whatever is believed later. */
+  readonly seenAs: readonly { readonly check: CheckId; readonly outcomes: readonly string[] }[];
+  /** What has to be done, in order, each before the engine is cranked, before it runs, or before the machine leaves. */
+  readonly work: readonly WorkStep[];
+  /** Checks that follow that work, on each cylinder where they are made on one. */
+  readonly proofs: readonly CheckId[];
+  /** Ways in which it came about that are no fault of the catalogue, with what keeps it from coming again. */
+  readonly waysIn: readonly WayIn[];
+}
+
+/** The point that a step of work stands before. */
+export const GATES = ['cranking', 'running', 'leaving'] as const;
+export type Gate = (typeof GATES)[number];
+
+export interface WorkStep {
+  readonly id: string;
+  readonly label: string;
+  readonly before: Gate;
+  /** How much is asked of the engine sheet. */
+  readonly litres?: 'oilLitres';
+}
+
+export interface WayIn {
+  readonly id: string;
+  readonly label: string;
+  readonly prevents: string;
 }
 
 /** Two faults that together do what neither does alone; replaces their own effects on that check. */
@@ -164,6 +190,8 @@ export type EffectSpec = {
     { readonly check: Id; readonly outcomes: Chances<SaidOf<Id>>; readonly part?: PlaceOf<Id> }
   >;
 }[CheckId];
+/** What shows a condition, as it is written down. */
+type SeenAsSpec = { [Id in CheckId]: { readonly check: Id; readonly outcomes: readonly OutcomeOf<Id>[] } }[CheckId];
 /** A need as it is written down. */
 export type NeedSpec = {
   [Id in CheckId]: Stated<
@@ -243,13 +271,19 @@ export function defineFault<const Id extends FaultId>(spec: FaultSpec<Id>): Faul
 
 /** A condition, held to the checks and faults it names. */
 export function defineCondition(
-  spec: Omit<ConditionDefinition, 'effects' | 'failures'> & {
+  spec: Omit<ConditionDefinition, 'effects' | 'failures' | 'seenAs'> & {
+    readonly seenAs: readonly SeenAsSpec[];
     readonly failures: readonly FailureSpec[];
     readonly effects: readonly EffectSpec[];
   },
 ): ConditionDefinition {
-  const { effects, failures, ...rest } = spec;
-  return { ...rest, effects: effects as readonly Effect[], failures: failures as readonly FailureEffect[] };
+  const { effects, failures, seenAs, ...rest } = spec;
+  return {
+    ...rest,
+    seenAs: seenAs as ConditionDefinition['seenAs'],
+    effects: effects as readonly Effect[],
+    failures: failures as readonly FailureEffect[],
+  };
 }
 
 export const defineInteraction = (spec: InteractionSpec): Interaction => spec as Interaction;

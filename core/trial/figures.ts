@@ -13,6 +13,8 @@ export interface TrialFigures {
   /** The same by how many things were wrong: none, one, two. */
   readonly rightByFaults: readonly (Share & { readonly machines: number })[];
   readonly gaveUp: Share;
+  /** Machines let go with oil thinned with fuel or with liquid in a cylinder. */
+  readonly untreated: number;
   readonly searchMin: Share;
   readonly wrongParts: Share;
   readonly checks: number;
@@ -70,6 +72,7 @@ export function figuresOf(results: readonly TrialResult[]): TrialFigures {
     right: wilson(results.filter((r) => r.right).length, n),
     rightByFaults,
     gaveUp: wilson(results.filter((r) => r.gaveUp).length, n),
+    untreated: results.filter((r) => r.untreated).length,
     searchMin: meanOf(results.map((r) => r.searchMin)),
     wrongParts: meanOf(results.map((r) => r.wrongParts)),
     checks: meanOf(results.map((r) => r.checks)).value,

@@ -5,13 +5,14 @@ import {
   handsBack,
   isInfeasible,
   openBench,
+  standsBefore,
   summarise,
 } from '../bench/index.ts';
 import { type CaseHead, readCase, readEvent } from '../casefile/index.ts';
 import { type Random, random } from '../chance/random.ts';
 import { CHECKS, type CheckDefinition, checkOf } from '../checks/index.ts';
 import { DEMANDING } from '../engine/index.ts';
-import { type FaultId, findFault, isCondition, sameRepair } from '../faults/index.ts';
+import { CONDITIONS, type FaultId, findFault, isCondition, sameRepair } from '../faults/index.ts';
 import { splitKey } from '../machine/key.ts';
 import { chargePercent } from '../measure/battery.ts';
 import { injectedKey, injectFaults } from '../mower/injectFaults.ts';
@@ -30,6 +31,8 @@ export interface TrialResult {
   /** What is repaired in the end is what was wrong. */
   readonly right: boolean;
   readonly gaveUp: boolean;
+  /** Let go with oil that is thinned with fuel, or with liquid in a cylinder. */
+  readonly untreated: boolean;
   /** Parts replaced that were sound. */
   readonly wrongParts: number;
   readonly searchMin: number;
@@ -80,7 +83,7 @@ class Trial {
   private readonly gone = new Set<string>();
   private readonly views = new Map<string, View>();
   /** Work that leaves the machine another than it came, whatever is wrong with it. */
-  private readonly worked = { drained: false, charged: false };
+  private readonly worked = { drained: false, charged: false, freshOil: false };
   private minutes = 0;
   private checks = 0;
   private wrongParts = 0;
@@ -127,10 +130,11 @@ class Trial {
   private get view(): View {
     const { drawn, gone, minutes, worked } = this;
     const present = presentAt(drawn, gone, minutes);
-    const key = `${present.map(injectedKey).join()}|${worked.drained}|${worked.charged}`;
+    const key = `${present.map(injectedKey).join()}|${worked.drained}|${worked.charged}|${worked.freshOil}`;
     let view = this.views.get(key);
     if (!view) {
       const m = dry(injectFaults(drawn.sound, present), worked.drained);
+      if (worked.freshOil) m.oil.fuelShare = 0;
       view = viewOf(worked.charged ? charged(m) : m);
       this.views.set(key, view);
     }
@@ -224,6 +228,7 @@ class Trial {
       }
       if (allSound(bench)) return 'ready';
     }
+    if (summary.phase === 'work') return this.workBeforeItLeaves(summary);
     const due = summary.retests[0];
     const last = bench.repairs.at(-1);
     if (due && last && !bench.readings.some((r) => r.event > last.event && r.retest && same(r.reading, due))) {
@@ -238,6 +243,38 @@ class Trial {
     return this.repaired.length === 0 && summary.none > NOTHING_WRONG && this.ranInVain.size === 0
       ? this.runAsSound()
       : null;
+  }
+
+  /**
+   * What the conditions of the machine ask for before it is brought to that state: looked at where it is only believed, else done. Its minutes count for
+   * every policy.
+   */
+  private workBefore({ work }: BenchSummary, condition: Asked['condition']): boolean {
+    const due = work.due.find(({ before }) => standsBefore(before, condition));
+    if (!due) return false;
+    if (due.look !== null) {
+      this.search(
+        { check: due.look, cylinder: null, condition: checkOf(due.look).states[0]!, temperature: null },
+        () => {},
+      );
+      return true;
+    }
+    this.doWork(due);
+    return true;
+  }
+
+  private doWork({ condition, before, steps }: BenchSummary['work']['due'][number]): void {
+    if (before !== 'leaving') this.minutes += CONDITIONS.find((c) => c.id === condition)!.repair.minutes;
+    this.record({ work: condition, steps: steps.map((step) => step.id) });
+    if (before === 'cranking') this.worked.drained = true;
+    if (before === 'running') this.worked.freshOil = true;
+  }
+
+  /** Shown gone: what is agreed for later, and what let it come about where nothing broken did. */
+  private workBeforeItLeaves({ work: { due, causes } }: BenchSummary): 'went-on' {
+    for (const one of due) this.doWork(one);
+    for (const { condition, ways } of causes) this.record({ letIn: condition, through: ways[0]!.id });
+    return 'went-on';
   }
 
   /** Nobody hands back what he has not run, and run hot: what comes and goes, or comes with heat, is given its time. */
@@ -259,6 +296,7 @@ class Trial {
     if (this.minutes >= SEARCH_CAP_MIN || this.checks >= MOST_CHECKS) return 'minutes';
     const asked = this.policy(this.bench, summary, this.chance).find((a) => !wasInVain(this.bench, this.view, a));
     if (!asked) return 'no-check-left';
+    if (this.workBefore(summary, asked.condition)) return 'went-on';
     this.search(asked, () => {
       const instead = insteadOf(this.view, asked);
       if (!wasSeen(this.bench, instead)) this.make(instead);
@@ -274,6 +312,7 @@ class Trial {
       truth,
       repaired,
       right: (end === 'ready' || end === 'nothing-wrong') && repaired.join() === truth.join(),
+      untreated: (end === 'ready' || end === 'nothing-wrong') && isUntreated(this.view.m),
       gaveUp: end === 'minutes' || end === 'no-check-left',
       wrongParts,
       searchMin: Math.min(SEARCH_CAP_MIN, minutes),
@@ -327,6 +366,10 @@ function curedBy(key: string, put: Drawn['puts'][number]): boolean {
   if (made && NEW_ONE_CURES[made.id]?.some((cured) => cured === put.fault)) return cylinder === put.cylinder;
   return made !== undefined && was !== undefined && sameRepair(made, was) && cylinder === put.cylinder;
 }
+
+/** More fuel in the oil than this is smelt on the dipstick [share] [M]. */
+const THINNED = 0.05;
+const isUntreated = (m: Mower): boolean => m.oil.fuelShare > THINNED || m.cylinders.some((c) => c.liquidMl > 0);
 
 const dry = (m: Mower, drained: boolean): Mower => {
   if (drained) for (const c of m.cylinders) c.liquidMl = 0;

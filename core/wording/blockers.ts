@@ -13,6 +13,10 @@ export function blockerSentence(blocker: CloseBlocker, cards: FaultTitles, sides
       return 'Nothing has been repaired yet.';
     case 'only-a-condition':
       return cards[splitKey(blocker.key).id]?.behind ?? 'What caused it is not found yet.';
+    case 'work-due':
+      return `${faultLabel(blocker.condition, cards, sides)}, still to do: ${blocker.steps.join('; ')}.`;
+    case 'cause-open':
+      return `${cards[blocker.condition]?.behind ?? 'What caused it?'} Say it, or repair it.`;
     case 'retest-due':
       return `Not re-tested: ${checkLabel(blocker.check, blocker.cylinder, sides)}.`;
     case 'complaint-not-gone':

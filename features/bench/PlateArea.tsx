@@ -4,7 +4,7 @@ import { type CaseHead, checkOf, epochOf } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Plate } from './Plate.tsx';
 import { beforeLineText } from './pairs.ts';
-import { ClosedPlate, ReadyPlate, RepairPlate } from './panels.ts';
+import { ClosedPlate, ReadyPlate, RepairPlate, WorkPlate } from './panels.ts';
 import { pickedPlate, standingReading } from './plates.ts';
 import type { useBench } from './useBench.ts';
 
@@ -49,6 +49,16 @@ function Lying({ bench, jobId, head, habit }: Props) {
         />
       );
     }
+    case 'work':
+      return (
+        <WorkPlate
+          due={shown.due}
+          cause={summary.work.causes[0] ?? null}
+          onRecord={bench.putBeside}
+          onLook={(check) => pick.check(checkOf(check))}
+          onLeave={shown.picked ? bench.leave : null}
+        />
+      );
     case 'ready':
       return (
         <ReadyPlate

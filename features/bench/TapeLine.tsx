@@ -21,7 +21,7 @@ import {
 import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
 import { useFaultCards } from './FaultWords.tsx';
-import { EngineLine } from './panels.ts';
+import { ConditionLine, EngineLine } from './panels.ts';
 import { accessKey, checkOfLine, type Line, notPerformedText, whenText } from './tapeLines.ts';
 
 /** What stood before a repair, beside the line that shows it after. */
@@ -155,6 +155,12 @@ function PrintedWork({ event, habit }: { event: RawEvent; habit: Habit }) {
     return (
       <Suspense fallback={null}>
         <EngineLine event={event} habit={habit} />
+      </Suspense>
+    );
+  if ('work' in event || 'letIn' in event || 'waived' in event)
+    return (
+      <Suspense fallback={null}>
+        <ConditionLine event={event} />
       </Suspense>
     );
   if ('close' in event)

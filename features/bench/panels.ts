@@ -13,6 +13,8 @@ export const OpenDrawer = later(() => import('./OpenDrawer.tsx').then((m) => m.O
 export const RefusedLine = later(() => import('./RefusedLine.tsx').then((m) => m.RefusedLine));
 export const SheetAsk = later(() => import('./SheetAsk.tsx').then((m) => m.SheetAsk));
 export const EngineLine = later(() => import('./EngineLine.tsx').then((m) => m.EngineLine));
+export const WorkPlate = later(() => import('./WorkPlate.tsx').then((m) => m.WorkPlate));
+export const ConditionLine = later(() => import('./ConditionLine.tsx').then((m) => m.ConditionLine));
 export const Notices = later(() => import('./Notices.tsx').then((m) => m.Notices));
 
 export const PANELS = [
@@ -29,4 +31,6 @@ export const PANELS = [
   Notices,
   SheetAsk,
   EngineLine,
+  WorkPlate,
+  ConditionLine,
 ];

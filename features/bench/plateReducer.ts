@@ -1,4 +1,4 @@
-import type { PartId, Phase } from '@/core/index.ts';
+import { type PartId, type Phase, standsBefore, type WorkDue } from '@/core/index.ts';
 import type { Entries, PlateCheck } from './plateCheck.ts';
 
 /** What the technician put on the plate himself, with what stands in its boxes already. */
@@ -120,12 +120,14 @@ export function putAway({ keysShown, part, drawer, line }: PlateView): PlateActi
 /** What lies on the plate. */
 export type OnPlate =
   | { readonly kind: 'closed' | 'repair' | 'ready' | 'waiting' }
+  /** What a condition asks for, before that check or before the machine leaves. */
+  | { readonly kind: 'work'; readonly due: WorkDue | null; readonly picked: boolean }
   | { readonly kind: 'check'; readonly plate: PlateCheck; readonly by: 'picked' | 'touched' | 'planned' };
 
 /**
  * What lies on the plate: what somebody picked goes before a repair or the closing that is due, and both before the plan.
  * Until somebody touches it the plate follows the plan, and waits while a new one is worked out: what is typed next must not land in
- * the check that was just recorded.
+ * the check that was just recorded. Work that stands before the state of a check goes before it, whoever put it there.
  */
 export function onPlate(
   { picked, touched, more }: Pick<PlateView, 'picked' | 'touched' | 'more'>,
@@ -134,12 +136,23 @@ export function onPlate(
     readonly proven: boolean;
     readonly suggested: PlateCheck;
     readonly planStale: boolean;
+    readonly due: readonly WorkDue[];
   },
 ): OnPlate {
+  const shown = withoutGates({ picked, touched, more }, record);
+  const state = shown.kind === 'check' ? shown.plate.condition : null;
+  const due = state && record.due.find(({ before }) => standsBefore(before, state));
+  return due ? { kind: 'work', due, picked: picked !== null } : shown;
+}
+
+type OnPlateGiven = Parameters<typeof onPlate>;
+
+function withoutGates({ picked, touched, more }: OnPlateGiven[0], record: OnPlateGiven[1]): OnPlate {
   if (record.phase === 'closed') return { kind: 'closed' };
   if (picked) return { kind: 'check', plate: picked.plate, by: 'picked' };
   if (!more && record.phase === 'repair' && record.proven) return { kind: 'repair' };
   if (!more && record.phase === 'ready') return { kind: 'ready' };
+  if (!more && record.phase === 'work') return { kind: 'work', due: record.due[0] ?? null, picked: false };
   if (touched) return { kind: 'check', plate: touched, by: 'touched' };
   return record.planStale ? { kind: 'waiting' } : { kind: 'check', plate: record.suggested, by: 'planned' };
 }

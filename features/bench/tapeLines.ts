@@ -81,6 +81,7 @@ export function eventText(event: RawEvent): string {
   if ('access' in event) return accessLabel(accessKey(event));
   if ('close' in event) return 'the closing';
   if ('engine' in event) return 'what was learnt of the engine';
+  if ('work' in event || 'letIn' in event || 'waived' in event) return 'the work';
   return 'correct' in event ? 'the correction' : 'the note';
 }
 

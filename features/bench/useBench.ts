@@ -76,7 +76,13 @@ export function useBench({ job, head, caseHead: given, events: first, staff, des
     return plan && entry ? plannedPlate(entry, plan, summary.sides) : NOTHING_PLANNED;
   }, [plan, summary.sides]);
   const proven = summary.confirmed.length > 0;
-  const shown = onPlate(view, { phase: summary.phase, proven, suggested, planStale: now.planStale });
+  const shown = onPlate(view, {
+    phase: summary.phase,
+    proven,
+    suggested,
+    planStale: now.planStale,
+    due: summary.work.due,
+  });
   const plate = shown.kind === 'check' ? shown.plate : null;
   usePrepared(plate ?? NOTHING_PLANNED, caseHead, reasoner.prepare);
   const pick = usePicks({ dispatch, plan, sides: summary.sides, engine: caseHead.engine, ridge });

@@ -3,7 +3,7 @@ import Link, { useLinkStatus } from 'next/link';
 import type { FloorRow } from './loadFloor.ts';
 import { useWaiting } from './useWaiting.ts';
 
-const PHASE_SIGN = { tracing: '◔', repair: '⚒', retest: '↻', ready: '✓', closed: '■' } as const;
+const PHASE_SIGN = { tracing: '◔', repair: '⚒', retest: '↻', work: '⚙', ready: '✓', closed: '■' } as const;
 
 /** One machine: whose, what it waits for, when it is promised. */
 export function Row({ row, today }: { row: FloorRow; today: string }) {

@@ -92,6 +92,10 @@ function waitsFor(summary: BenchSummary, plan: Plan): string {
       const [due] = summary.retests;
       return `Re-test: ${checkLabel(due!.check, due!.cylinder)}`;
     }
+    case 'work': {
+      const [due] = summary.work.due;
+      return due ? `Work: ${due.steps[0]!.label}` : 'To be said: what let it in';
+    }
     case 'ready':
       return 'Ready to close';
     case 'closed':

@@ -25,7 +25,7 @@ const PLANNED = plateOf('balance.heat');
 const pick = (plate: PlateCheck): PlateAction => ({ kind: 'pick', plate, first: null, insteadOf: null });
 const viewAfter = (...actions: readonly PlateAction[]): PlateView => actions.reduce(plateReducer, UNTOUCHED);
 const lies = (view: PlateView, record: Partial<Parameters<typeof onPlate>[1]> = {}) =>
-  onPlate(view, { phase: 'tracing', proven: false, suggested: PLANNED, planStale: false, ...record });
+  onPlate(view, { phase: 'tracing', proven: false, suggested: PLANNED, planStale: false, due: [], ...record });
 
 describe('what lies on the plate', () => {
   it('follows the plan until somebody touches it, and waits while a new plan is worked out', () => {

@@ -1,0 +1,124 @@
+import type { JobEvent } from '../casefile/index.ts';
+import { CONDITIONS, type ConditionDefinition, GATES, type Gate, type WayIn, type WorkStep } from '../faults/index.ts';
+import { withRepairMade } from './repairMade.ts';
+import { type Bench, epochOf } from './state.ts';
+
+/** Work that a condition asks for and that was not done: all of one condition that stands before the same point, in order. */
+export interface WorkDue {
+  readonly condition: string;
+  readonly before: Gate;
+  readonly steps: readonly { readonly id: string; readonly label: string }[];
+  /** What goes in, by the engine sheet [l]; null where the sheet does not say, or nothing goes in. */
+  readonly litres: number | null;
+  /** It is only believed so far: this check would show it. */
+  readonly look: string | null;
+}
+
+/** A condition of which nobody said what let it come about. */
+export interface CauseOpen {
+  readonly condition: string;
+  readonly faults: readonly string[];
+  readonly ways: readonly WayIn[];
+}
+
+export interface ConditionWork {
+  readonly due: readonly WorkDue[];
+  readonly causes: readonly CauseOpen[];
+}
+
+/** From here on a condition that was not seen is as good as seen: nothing is run on a guess. */
+const BELIEVED = 0.5;
+
+/** The event that showed it to the eye last; 0 where none did. */
+const sightedAt = ({ readings }: Bench, { seenAs }: ConditionDefinition): number =>
+  Math.max(
+    0,
+    ...readings
+      .filter(({ reading, assessment }) =>
+        seenAs.some((s) => s.check === reading.check && s.outcomes.includes(assessment.outcome ?? '')),
+      )
+      .map((r) => r.event),
+  );
+
+const lastOf = (all: readonly { readonly event: number }[]) => Math.max(0, ...all.map((one) => one.event));
+
+/** The event that put it right last; 0 where none did. */
+const treatedAt = ({ repairs }: Bench, { id }: ConditionDefinition): number =>
+  lastOf(repairs.filter((r) => r.key === id && r.step.action !== 'bypassed'));
+
+const waivedAt = ({ waived }: Bench, { id }: ConditionDefinition): number =>
+  lastOf(waived.filter((w) => w.condition === id));
+
+/** Whether what follows from a condition is passed over, with a reason, since it was last seen. */
+export const isWaived = (bench: Bench, condition: ConditionDefinition): boolean => {
+  const at = waivedAt(bench, condition);
+  return at > 0 && at > sightedAt(bench, condition);
+};
+
+const stepsLeft = (bench: Bench, condition: ConditionDefinition): readonly WorkStep[] => {
+  const seen = sightedAt(bench, condition);
+  const done = new Set(
+    bench.works.filter((w) => w.condition === condition.id && w.event > seen).flatMap((w) => w.steps),
+  );
+  const treated = treatedAt(bench, condition) > seen;
+  return condition.work.filter(({ id, before }) => !done.has(id) && !(treated && before !== 'leaving'));
+};
+
+/**
+ * What the conditions of a machine ask for. Seen once, its work is due until it is done or passed over with a reason; only believed, while it is
+ * likelier than not.
+ * @param believed chance of each condition
+ */
+export function conditionWork(
+  bench: Bench,
+  believed: readonly { readonly id: string; readonly p: number }[],
+): ConditionWork {
+  const due: WorkDue[] = [];
+  const causes: CauseOpen[] = [];
+  for (const condition of CONDITIONS.filter((c) => c.appliesTo(bench.head.engine))) {
+    if (isWaived(bench, condition)) continue;
+    const seen = sightedAt(bench, condition) > 0;
+    const touched = treatedAt(bench, condition) > 0 || bench.works.some((w) => w.condition === condition.id);
+    const likely = (believed.find((b) => b.id === condition.id)?.p ?? 0) >= BELIEVED;
+    if (!seen && !touched && !(likely && !wasLookedAt(bench, condition))) continue;
+    const left = stepsLeft(bench, condition);
+    for (const before of GATES) {
+      const steps = left.filter((step) => step.before === before);
+      if (steps.length === 0 || (before === 'leaving' && !seen && !touched)) continue;
+      const fill = steps.find((step) => step.litres)?.litres;
+      due.push({
+        condition: condition.id,
+        before,
+        steps: steps.map(({ id, label }) => ({ id, label })),
+        litres: fill ? (bench.head.figures[fill] ?? null) : null,
+        look: seen || touched ? null : (condition.seenAs[0]?.check ?? null),
+      });
+    }
+    if ((seen || touched) && !isCauseSaid(bench, condition))
+      causes.push({
+        condition: condition.id,
+        faults: condition.causes.map((c) => c.fault),
+        ways: condition.waysIn,
+      });
+  }
+  return { due: due.sort((a, b) => GATES.indexOf(a.before) - GATES.indexOf(b.before)), causes };
+}
+
+/** Somebody has looked since the last repair, and did not see it. */
+const wasLookedAt = (bench: Bench, { seenAs }: ConditionDefinition): boolean =>
+  bench.readings.some((r) => r.epoch === epochOf(bench) && seenAs.some((s) => s.check === r.reading.check));
+
+/** A fault that lets it come about was repaired, or somebody said what it was. */
+const isCauseSaid = ({ letIn, repairs }: Bench, { id, causes }: ConditionDefinition): boolean =>
+  letIn.some((l) => l.condition === id) ||
+  repairs.some((r) => r.step.action !== 'bypassed' && causes.some((c) => c.fault === r.step.id));
+
+/** The bench after some steps of that work: with the last before it runs, the condition is put right. */
+export function withWorkDone(bench: Bench, work: Extract<JobEvent, { kind: 'work' }>, event: number): Bench {
+  const after = { ...bench, works: [...bench.works, { ...work, event }] };
+  const condition = CONDITIONS.find((c) => c.id === work.condition)!;
+  if (treatedAt(bench, condition) > sightedAt(bench, condition)) return after;
+  if (stepsLeft(after, condition).some((step) => step.before !== 'leaving')) return after;
+  const { action } = condition.repair;
+  return withRepairMade(after, { id: condition.id, cylinder: null, action, temporary: false, note: null }, event);
+}

@@ -1,0 +1,210 @@
+import { type FormEvent, useState } from 'react';
+import type { CauseOpen } from '@/core/index.ts';
+import { checkLabel, checkOf, faultLabel, type RawEvent, type WorkDue } from '@/core/index.ts';
+import { useEntryId } from '@/features/record/client/entryId.ts';
+import { Button } from '@/ui/Button.tsx';
+import { Cautions } from './Cautions.tsx';
+import { useFaultCards } from './FaultWords.tsx';
+import { useFocusedPanel } from './useFocusedPanel.ts';
+
+interface Props {
+  readonly due: WorkDue | null;
+  readonly cause: CauseOpen | null;
+  readonly onRecord: (event: RawEvent, id: string) => void;
+  readonly onLook: (check: string) => void;
+  /** Puts away what was picked in front of this. */
+  readonly onLeave: (() => void) | null;
+}
+
+const BEFORE = {
+  cranking: 'Before anything is cranked',
+  running: 'Before it runs',
+  leaving: 'Before it leaves',
+} as const;
+
+/** Work that stands before what comes next: its steps in order, or what let the condition come about. It may be passed over, with a reason. */
+export function WorkPlate({ due, cause, ...on }: Props) {
+  const panel = useFocusedPanel();
+  const cards = useFaultCards();
+  const condition = due?.condition ?? cause?.condition;
+  if (!condition) return null;
+  return (
+    <section
+      ref={panel}
+      tabIndex={-1}
+      aria-label="Work before it goes on"
+      className="space-y-2.5 border-t-8 border-paint bg-sheet px-4 pt-3 pb-4 outline-none"
+    >
+      <div>
+        <p className="text-[0.9rem] font-semibold text-soft">{due ? BEFORE[due.before] : 'What let it in'}</p>
+        <h2 className="text-[1.9rem] leading-none font-extrabold [font-stretch:90%]">{faultLabel(condition, cards)}</h2>
+      </div>
+      {due?.look ? (
+        <Look key={due.condition} due={due} look={due.look} onLook={on.onLook} />
+      ) : due ? (
+        <Steps key={`${due.condition}/${due.before}`} due={due} onRecord={on.onRecord} />
+      ) : (
+        <Cause key={condition} cause={cause!} onRecord={on.onRecord} />
+      )}
+      <PassOver key={`${condition}/over`} condition={condition} onRecord={on.onRecord} />
+      {on.onLeave && (
+        <Button look="quiet" onClick={on.onLeave}>
+          Back to the plan
+        </Button>
+      )}
+    </section>
+  );
+}
+
+/** It is only believed: a look of a minute says whether. */
+function Look({ due, look, onLook }: { due: WorkDue; look: string; onLook: Props['onLook'] }) {
+  return (
+    <>
+      <p className="text-[1.1rem]">
+        Likelier than not by what was read. {checkOf(look).title} first: if it is so, {lower(due.steps[0]!.label)} and
+        what follows come before the engine {due.before === 'cranking' ? 'is cranked' : 'runs'} again.
+      </p>
+      <Button look="main" className="min-h-14 text-[1.2rem]" onClick={() => onLook(look)}>
+        {checkLabel(look, null)}
+      </Button>
+    </>
+  );
+}
+
+function Steps({ due, onRecord }: { due: WorkDue; onRecord: Props['onRecord'] }) {
+  const [done, setDone] = useState<readonly string[]>([]);
+  const [followUp, setFollowUp] = useState('');
+  const [insisted, setInsisted] = useState(false);
+  const id = useEntryId();
+  const left = due.steps.filter((step) => !done.includes(step.id));
+  const later = due.before === 'leaving';
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    if (left.length > 0 || (later && followUp === '')) return setInsisted(true);
+    onRecord({ work: due.condition, steps: [...done], ...(later ? { followUpOn: followUp } : {}) }, id);
+  };
+  return (
+    <form onSubmit={submit} className="space-y-2">
+      <Cautions ids={due.before === 'cranking' ? ['liquid-lock'] : ['fuel-in-oil']} />
+      <ol className="space-y-1.5">
+        {due.steps.map((step, i) => {
+          const on = done.includes(step.id);
+          return (
+            <li key={step.id}>
+              <button
+                type="button"
+                aria-pressed={on}
+                // In order: what comes later stands on what comes before.
+                disabled={!on && left[0]?.id !== step.id}
+                onClick={() => setDone(on ? done.slice(0, i) : [...done, step.id])}
+                className="flex min-h-14 w-full items-center gap-3 border-2 border-line bg-sheet px-3 text-left text-[1.15rem] font-semibold disabled:opacity-55 aria-pressed:border-iron aria-pressed:bg-iron aria-pressed:text-on-iron"
+              >
+                <span aria-hidden="true" className="w-6 text-center font-black">
+                  {on ? '✓' : i + 1}
+                </span>
+                <span>
+                  {step.label}
+                  {step.id === 'fill' && (
+                    <span className="block text-[0.95rem] font-normal">
+                      {due.litres === null
+                        ? 'The engine sheet has no fill: by the dipstick.'
+                        : `${due.litres} l by the engine sheet.`}
+                    </span>
+                  )}
+                </span>
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+      {later && (
+        <label className="block font-semibold">
+          To be done by
+          <input
+            type="date"
+            value={followUp}
+            onChange={(e) => setFollowUp(e.target.value)}
+            className="ml-3 min-h-tap border-2 border-line bg-sheet px-2 font-bold"
+          />
+        </label>
+      )}
+      {insisted && (
+        <p role="alert" className="font-bold text-rust">
+          {left.length > 0 ? `Still to do: ${lower(left[0]!.label)}.` : 'Say by when.'}
+        </p>
+      )}
+      <Button type="submit" look="main" className="min-h-14 text-[1.2rem]">
+        Done
+      </Button>
+    </form>
+  );
+}
+
+function Cause({ cause, onRecord }: { cause: CauseOpen; onRecord: Props['onRecord'] }) {
+  const cards = useFaultCards();
+  const id = useEntryId();
+  return (
+    <>
+      <p className="text-[1.1rem]">{cards[cause.condition]?.behind} It comes back unless that is known.</p>
+      <p className="font-semibold">A part: repair it, and this is answered.</p>
+      <p className="text-soft">{cause.faults.flatMap((f) => (cards[f] ? [cards[f].title] : [])).join(' · ')}</p>
+      <p className="font-semibold">No part:</p>
+      <div className="flex flex-col gap-1.5">
+        {cause.ways.map((way) => (
+          <button
+            key={way.id}
+            type="button"
+            onClick={() => onRecord({ letIn: cause.condition, through: way.id }, id)}
+            className="min-h-14 border-2 border-line bg-sheet px-3 text-left"
+          >
+            <span className="block text-[1.1rem] font-bold">{way.label}</span>
+            <span className="text-[0.95rem] text-soft">{way.prevents}</span>
+          </button>
+        ))}
+      </div>
+    </>
+  );
+}
+
+/** Nobody is held up for good: why it was passed over is printed on the tape and on the job sheet. */
+function PassOver({ condition, onRecord }: { condition: string; onRecord: Props['onRecord'] }) {
+  const [why, setWhy] = useState('');
+  const [wrong, setWrong] = useState(false);
+  const id = useEntryId();
+  const pass = () =>
+    why.trim().length < 3 ? setWrong(true) : onRecord({ waived: condition, because: why.trim() }, id);
+  return (
+    <details>
+      <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">
+        Go on without it
+      </summary>
+      <label className="block">
+        <span className="font-semibold">Why? It is printed on the job sheet.</span>
+        <input
+          type="text"
+          value={why}
+          maxLength={400}
+          aria-invalid={wrong}
+          onChange={(e) => {
+            setWhy(e.target.value);
+            setWrong(false);
+          }}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') pass();
+          }}
+          className="min-h-tap w-full border-2 border-line bg-sheet px-2 aria-invalid:border-rust"
+        />
+      </label>
+      {wrong && (
+        <p role="alert" className="font-bold text-rust">
+          Say why.
+        </p>
+      )}
+      <Button look="stop" className="mt-1.5" onClick={pass}>
+        Go on without it
+      </Button>
+    </details>
+  );
+}
+
+const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
