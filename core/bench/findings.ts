@@ -20,9 +20,9 @@ export function findingsOf(bench: Bench): Finding[] {
   const out: Finding[] = [];
   let again = openBench(bench.given, bench.options);
   bench.standing.forEach((event, i) => {
-    if (event?.kind === 'repair') {
+    const repair = event && bench.repairs.find((r) => r.event === i + 1);
+    if (repair) {
       const summary = summarise(again);
-      const repair = bench.repairs.find((r) => r.event === i + 1)!;
       const definition = findFault(repair.step.id);
       out.push({
         repair,

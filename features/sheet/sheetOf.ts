@@ -1,10 +1,13 @@
 import { historyWords } from '@/core/complaint/tried.ts';
+import { CONDITION_WORK } from '@/core/faults/workWords.ts';
 import {
   ACTION_WORDS,
+  type Bench,
   CAUTIONS,
   CLOSE_WORDS,
   checkLabel,
   checkOf,
+  type Finding,
   faultCards,
   faultLabel,
   findingsOf,
@@ -133,15 +136,37 @@ export function sheetOf(job: Job, machine: Machine, file: JobFile, people: reado
     ending: close && 'close' in close ? CLOSE_WORDS[close.close] : 'Still open',
     endingNote: close && 'close' in close ? (close.note ?? null) : null,
     shownCured: close !== undefined && 'close' in close && close.close === 'cured',
-    watch: [...new Set(findings.map((f) => f.behind).filter((b) => b !== null))],
+    watch: watchOf(bench, findings),
     cautions: [
       ...bypasses.map((b) => `Still bypassed: ${faultLabel(b.key, CARDS)}. ${CAUTIONS['bypass-fitted']}`),
       ...openTemporaries(bench).map(
         (r) => `Repaired for the time being only: ${faultLabel(r.key, CARDS)}. It has to be made good.`,
       ),
+      ...bench.waived.map((w) => `Passed over: ${faultLabel(w.condition, CARDS)}. ${w.because}`),
+      ...(close === undefined ? [] : summary.work.due).map(
+        (d) => `Not done, ${faultLabel(d.condition, CARDS)}: ${d.steps.map((step) => step.label).join('; ')}.`,
+      ),
       ...(close === undefined ? [] : notShown(bench).map((c) => `Not shown by the re-test: ${c}.`)),
     ],
   };
+}
+
+/** What lies behind what was found, what let a condition come about, and what is due later. */
+function watchOf(bench: Bench, findings: readonly Finding[]): readonly string[] {
+  const said = new Set(bench.letIn.map((l) => l.condition));
+  const behind = findings.filter((f) => !said.has(f.repair.key)).flatMap((f) => f.behind ?? []);
+  const letIn = bench.letIn.map(({ condition, through }) => {
+    const way = CONDITION_WORK[condition]?.ways[through] ?? CARDS[through]?.title ?? through;
+    return `${faultLabel(condition, CARDS)}, let in by: ${way}`;
+  });
+  const later = bench.works.flatMap(({ condition, steps, followUpOn }) =>
+    followUpOn === null
+      ? []
+      : [
+          `By ${DAY.format(new Date(followUpOn))}: ${steps.map((id) => CONDITION_WORK[condition]?.steps[id] ?? id).join('; ')}.`,
+        ],
+  );
+  return [...new Set([...later, ...letIn, ...behind])];
 }
 
 /** The verdict on figures; a plain outcome is its own. */
