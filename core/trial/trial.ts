@@ -3,26 +3,24 @@ import {
   type Bench,
   type BenchSummary,
   handsBack,
-  isInfeasible,
   openBench,
   standsBefore,
   summarise,
 } from '../bench/index.ts';
 import { type CaseHead, readCase, readEvent } from '../casefile/index.ts';
 import { type Random, random } from '../chance/random.ts';
-import { CHECKS, type CheckDefinition, checkOf } from '../checks/index.ts';
-import { DEMANDING } from '../engine/index.ts';
+import { CHECKS, checkOf } from '../checks/index.ts';
 import { CONDITIONS, type FaultId, findFault, isCondition, sameRepair } from '../faults/index.ts';
 import { splitKey } from '../machine/key.ts';
 import { chargePercent } from '../measure/battery.ts';
 import { injectedKey, injectFaults } from '../mower/injectFaults.ts';
-import type { Mower } from '../mower/machine.ts';
 import { type Asked, simulateCheck } from '../mower/simulateCheck.ts';
 import { charged } from '../mower/standing.ts';
-import { cranks, starts, type View, viewOf } from '../mower/tell.ts';
+import { type View, viewOf } from '../mower/tell.ts';
 import { SEARCH_CAP_MIN, type StandingReading } from '../reason/index.ts';
 import type { Drawn } from './draw.ts';
-import { minutesOf, needsToRun, type Policy, type PolicyName, policyOf, type Steps } from './policy.ts';
+import { minutesOf, type Policy, type PolicyName, policyOf, type Steps } from './policy.ts';
+import { canMake, dry, insteadOf, isUntreated, madeFor, notPerformedOf, wasInVain } from './states.ts';
 
 export interface TrialResult {
   readonly number: number;
@@ -338,11 +336,6 @@ const FLAT: FaultId = 'power.battery-flat';
 const EMPTIED_V = 12.2;
 const CHARGING_MIN = 3;
 const TESTER_PERCENT = 75;
-/** A check of the machine in the first state it is made in, by what it is made for. */
-function madeFor(isMeant: (check: CheckDefinition) => boolean): Asked {
-  const { id, states } = CHECKS.find(isMeant)!;
-  return { check: id, cylinder: null, condition: states[0]!, temperature: null };
-}
 const CHARGE = madeFor((check) => check.tellsCharge);
 const wantsCharge = ({ m }: View) => !m.battery.cellGone && chargePercent(m.battery.openVolts) < TESTER_PERCENT;
 
@@ -367,40 +360,6 @@ function curedBy(key: string, put: Drawn['puts'][number]): boolean {
   return made !== undefined && was !== undefined && sameRepair(made, was) && cylinder === put.cylinder;
 }
 
-/** More fuel in the oil than this is smelt on the dipstick [share] [M]. */
-const THINNED = 0.05;
-const isUntreated = (m: Mower): boolean => m.oil.fuelShare > THINNED || m.cylinders.some((c) => c.liquidMl > 0);
-
-const dry = (m: Mower, drained: boolean): Mower => {
-  if (drained) for (const c of m.cylinders) c.liquidMl = 0;
-  return m;
-};
-
-/** Whether the engine can be brought to the state a check is made in; what belongs to the cranking circuit needs the key alone. */
-function canMake(view: View, asked: Asked): boolean {
-  const check = checkOf(asked.check);
-  if (check.takesSymptoms) return cranks(view, false);
-  const hot = asked.temperature === 'hot';
-  // What is tried to see whether it then runs needs no more than a start.
-  if (check.needsOnlyStart && asked.condition !== 'cranking') return starts(view, false);
-  if (check.mayDieInIt) return starts(view, false);
-  if (needsToRun(asked) || hot)
-    return starts(view, false) && (!needsToRun(asked) || view.going(asked.condition, hot).runs);
-  if (asked.condition === 'cranking' && check.impliesState) return cranks(view, hot);
-  return true;
-}
-
-/** What is seen when it cannot: how it cranks, that it does not start, or how it fails to get there. */
-function insteadOf(view: View, asked: Asked): Asked {
-  const seen = SEEN_INSTEAD[cranks(view, false) ? 'it-cranks' : 'it-does-not-crank'];
-  return needsToRun(asked) && starts(view, false) ? { ...seen, condition: asked.condition } : seen;
-}
-const seenInstead = (what: CheckDefinition['seenInstead']): Asked => ({
-  ...madeFor((check) => check.seenInstead === what),
-  condition: 'cranking',
-});
-const SEEN_INSTEAD = { 'it-cranks': seenInstead('it-cranks'), 'it-does-not-crank': seenInstead('it-does-not-crank') };
-
 /** Whether nothing of what belongs to handing back was found wanting since the last repair. */
 const allSound = (bench: Bench) =>
   bench.readings.filter((r) => r.event > sinceRepair(bench) && handsBack(r.reading.check)).every(foundSound);
@@ -417,16 +376,6 @@ const sinceRepair = (bench: Bench) => Math.max(0, ...bench.repairs.map((r) => r.
 
 const wasSeen = (bench: Bench, { check }: Asked) =>
   bench.readings.some((r) => r.event > sinceRepair(bench) && r.reading.check === check);
-
-/** It is written down already, since the last repair, that the engine does not come to that state. */
-const wasInVain = (bench: Bench, view: View, asked: Asked): boolean =>
-  !canMake(view, asked) && isInfeasible(bench, asked);
-
-/** The engine does not come to that state; what is made on a standing hot one wants it to run first. */
-const notPerformedOf = (view: View, { check, condition, temperature }: Asked): unknown =>
-  DEMANDING.includes(condition) && (condition === 'cranking' || starts(view, false))
-    ? { unmade: check, condition, ...(temperature === 'hot' ? { temperature } : {}), because: 'not-reached' }
-    : { unmade: SEEN_INSTEAD['it-cranks'].check, condition: 'idle', because: 'not-reached' };
 
 function repairOf(key: string): unknown {
   const { id, cylinder } = splitKey(key);

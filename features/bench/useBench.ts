@@ -62,7 +62,6 @@ export function useBench({ job, head, caseHead: given, events: first, staff, des
   const { now, ridge } = reasoner;
   const { summary, plan } = now;
   const closed = summary.phase === 'closed';
-
   const picks = useRef(view.picks);
   picks.current = view.picks;
   const taking = useTaking(reasoner, record, who.withPerson, () => {
@@ -71,18 +70,7 @@ export function useBench({ job, head, caseHead: given, events: first, staff, des
     const picksThen = picks.current;
     return () => dispatch({ kind: 'recorded', picks: picksThen });
   });
-  const suggested = useMemo(() => {
-    const [entry] = plan?.next ?? [];
-    return plan && entry ? plannedPlate(entry, plan, summary.sides) : NOTHING_PLANNED;
-  }, [plan, summary.sides]);
-  const proven = summary.confirmed.length > 0;
-  const shown = onPlate(view, {
-    phase: summary.phase,
-    proven,
-    suggested,
-    planStale: now.planStale,
-    due: summary.work.due,
-  });
+  const shown = useShown(view, now);
   const plate = shown.kind === 'check' ? shown.plate : null;
   usePrepared(plate ?? NOTHING_PLANNED, caseHead, reasoner.prepare);
   const pick = usePicks({ dispatch, plan, sides: summary.sides, engine: caseHead.engine, ridge });
@@ -206,6 +194,16 @@ function asTaken({ read, id }: { readonly read: ReadingEvent; readonly id: strin
     read: { kind: 'correct', event: plate.replaces, reason: null, replacement: marked },
     id,
   };
+}
+
+/** What lies on the plate: what is in hand, what is proven or due, or the plan. */
+function useShown(view: PlateView, { summary, plan, planStale }: ReturnType<typeof useReasoner>['now']) {
+  const { phase, confirmed, work, sides } = summary;
+  const suggested = useMemo(() => {
+    const [entry] = plan?.next ?? [];
+    return plan && entry ? plannedPlate(entry, plan, sides) : NOTHING_PLANNED;
+  }, [plan, sides]);
+  return onPlate(view, { phase, proven: confirmed.length > 0, suggested, planStale, due: work.due });
 }
 
 /** The head of the job with what was learnt of its engine since. */

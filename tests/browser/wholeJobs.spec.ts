@@ -161,3 +161,45 @@ for (const [how, hands, use] of HANDS) {
     for (const [name, walk] of Object.entries(WALKS)) test(name, ({ page }) => walk(hands(page)));
   });
 }
+
+test('a flooded engine: not run before its oil is changed, not closed before oil, cause, leak watch and dipstick', async ({
+  page,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.newJob(/Teal/, ['Hard to start hot']);
+  await bench.pick('Oil level');
+  await bench.choose('Overfull, smells of fuel');
+  await bench.record();
+
+  await bench.pick('Does the needle hold');
+  await bench.choose('Does not hold');
+  await bench.record();
+  await bench.repair('Float needle leaks');
+
+  const work = page.getByRole('region', { name: 'Work before it goes on' });
+  await bench.search.fill('Run it and listen');
+  await bench.search.press('Enter');
+  await expect(work.getByRole('heading', { level: 2 })).toHaveText('Oil thinned with fuel');
+  await expect(work).toContainText('Before it runs');
+  await expect(work).toContainText('1.4 l by the engine sheet');
+  await expect(work.getByRole('button', { name: /Fresh oil/ })).toBeDisabled();
+  await bench.press(work.getByText('Go on without it'));
+  await bench.press(work.getByRole('button', { name: 'Go on without it' }));
+  await expect(work.getByRole('alert')).toContainText('Say why');
+  for (const step of [/Drain the oil/, /New oil filter/, /Fresh oil/])
+    await bench.press(work.getByRole('button', { name: step }));
+  await work.getByRole('button', { name: 'Done' }).dblclick();
+  await bench.printed(4);
+  await expect(bench.line(4)).toContainText('Drain the oil; New oil filter, where one is fitted; Fresh oil');
+  await expect(bench.title).toHaveText('Run it and listen');
+
+  await bench.pick('Oil level');
+  await bench.choose('Level and colour right');
+  await bench.record();
+  await page.getByRole('button', { name: 'Close the job' }).click();
+  await bench.press(page.getByRole('radio', { name: 'Cured and shown' }));
+  const open = page.getByRole('list', { name: 'What keeps it open' });
+  await expect(open).toContainText('Oil thinned with fuel, still to do: Second oil change agreed');
+  await expect(open).toContainText('Not re-tested: Leave it standing.');
+  await page.keyboard.press('Escape');
+});

@@ -19,7 +19,7 @@ const given = (complaint: readonly string[], engineOf: object = engine, events: 
   if (!read.ok) throw new Error(JSON.stringify(read.issues));
   return read.value;
 };
-const after = (
+const benchAfter = (
   events: readonly object[],
   complaint = ['hard-start-hot', 'oil-level-rises'],
   engineOf: object = engine,
@@ -27,10 +27,10 @@ const after = (
   const { events: read, ...head } = given(complaint, engineOf, [...events]);
   return read.reduce(advance, openBench(head));
 };
-const work = (events: readonly object[], ...more: [string[]?, object?]) => summarise(after(events, ...more)).work;
+const work = (events: readonly object[], ...more: [string[]?, object?]) => summarise(benchAfter(events, ...more)).work;
 const refusals = (events: readonly object[], ...more: [string[]?, object?]) => {
   const cards = faultCards();
-  return summarise(after(events, ...more)).closeBlockers.map((b) => blockerSentence(b, cards));
+  return summarise(benchAfter(events, ...more)).closeBlockers.map((b) => blockerSentence(b, cards));
 };
 
 const THINNED = { check: 'look.oil', outcome: 'overfull-fuel' };
@@ -76,7 +76,7 @@ describe('oil thinned with fuel', () => {
       { work: 'oil.fuel-diluted', steps: ['filter', 'fill'] },
     ];
     expect(work([THINNED, drained]).due[0]!.steps.map((s) => s.id)).toEqual(['filter', 'fill']);
-    const bench = after([THINNED, drained, rest]);
+    const bench = benchAfter([THINNED, drained, rest]);
     expect(bench.repairs.map((r) => [r.event, r.key])).toEqual([[3, 'oil.fuel-diluted']]);
     expect(summarise(bench).work.due.map((d) => d.before)).toEqual(['leaving']);
     expect(summarise(bench).conditions.find((c) => c.id === 'oil.fuel-diluted')!.p).toBeLessThan(0.1);
@@ -107,15 +107,15 @@ describe('oil thinned with fuel', () => {
     );
     const proven = [...worked, HOLDS, OIL_OK, DRY, CLEAN, HOT];
     expect(refusals(proven)).toEqual([]);
-    expect(summarise(after(proven)).phase).toBe('ready');
-    expect(summarise(after([...proven.filter((e) => e !== AGREED)])).phase).toBe('work');
+    expect(summarise(benchAfter(proven)).phase).toBe('ready');
+    expect(summarise(benchAfter([...proven.filter((e) => e !== AGREED)])).phase).toBe('work');
   });
 
   it('a tap that was left open answers for it, where no part is broken', () => {
     const said = { letIn: 'oil.fuel-diluted', through: 'tap-left-open' };
     const events = [THINNED, FRESH_OIL, OIL_OK, DRY, CLEAN, HOT, AGREED];
     expect(refusals([...events, said])).toEqual([]);
-    expect(summarise(after([...events, said])).phase).toBe('ready');
+    expect(summarise(benchAfter([...events, said])).phase).toBe('ready');
   });
 
   it('may be passed over with a reason, and not without', () => {
@@ -149,7 +149,9 @@ describe('locked by liquid', () => {
   it('stands before anything is cranked; then travel and leak-down of both cylinders are compared', () => {
     const stopped: [string[], object] = [['crank-stops'], TWIN];
     expect(work([FUEL_OUT], ...stopped).due[0]).toMatchObject({ condition: 'turn.hydrolock-fuel', before: 'cranking' });
-    const due = summarise(after([FUEL_OUT, OUT, NEEDLE], ...stopped)).retests.map((r) => `${r.check} ${r.cylinder}`);
+    const due = summarise(benchAfter([FUEL_OUT, OUT, NEEDLE], ...stopped)).retests.map(
+      (r) => `${r.check} ${r.cylinder}`,
+    );
     expect(due).toEqual(
       expect.arrayContaining([
         ...['look.oil null', 'seal.piston-moves 1', 'seal.piston-moves 2'],
