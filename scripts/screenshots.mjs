@@ -59,6 +59,25 @@ const SHOTS = [
     path: '/rules',
     act: (page) => page.locator('summary', { hasText: 'Spark' }).click(),
   },
+  { name: 'engines', path: '/engines' },
+  { name: 'engine-sheet', path: '/engines/sheet-tarnholt-s389' },
+  {
+    name: 'sheet-ask',
+    path: '/jobs/job-teal-new',
+    act: (page) => pickCheck(page, 'fuel solenoid resistance'),
+  },
+  {
+    name: 'work',
+    path: '/jobs/job-teal-new',
+    act: async (page) => {
+      await pickCheck(page, 'oil level');
+      await page.getByRole('radio', { name: 'Overfull, smells of fuel' }).click();
+      await page.getByRole('button', { name: 'Record', exact: true }).click();
+      await page.waitForTimeout(900);
+      await pickCheck(page, 'run it and listen');
+      await page.getByRole('button', { name: /Drain the oil/ }).click();
+    },
+  },
   { name: 'job-sheet', path: '/jobs/job-heron-9-closed/sheet', whole: true },
   {
     name: 'out-of-reach',

@@ -42,7 +42,7 @@ export function StatePick({ check, entry, onChange }: Pick<Props, 'check' | 'ent
     { value: 'hot', label: 'Hot' },
   ];
   return (
-    <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5 empty:hidden">
       {check.states.length > 1 && (
         <Choice<RunningState>
           small
