@@ -10,6 +10,7 @@ export { beforeHandingBack, handsBack, type TriedLast } from './handBack.ts';
 export type { JudgedOtherwise } from './judgedOtherwise.ts';
 export { leadingSide } from './leadingSide.ts';
 export { nextChecks, stillToOpen } from './next.ts';
+export type { ProofRun } from './proof.ts';
 export { grossErrorWasTakenAgain } from './readings.ts';
 export type { RetestDue } from './retest.ts';
 export type { BoltMark, RidgePart } from './ridge.ts';

@@ -5,6 +5,7 @@ import { CONDITIONS, findFault } from '../faults/index.ts';
 import type { StandingReading } from '../reason/standing.ts';
 import { readingRepeated } from './before.ts';
 import { isWaived } from './conditionWork.ts';
+import { type ComplaintCheck, couldShow, type ProofRun, proofRun } from './proof.ts';
 import type { Bench, MadeRepair } from './state.ts';
 
 /** A check to take again after a repair: the same, in the same condition. */
@@ -38,13 +39,20 @@ export function retestsDue(bench: Bench): RetestDue[] {
   );
   const last = bench.repairs.at(-1);
   if (!last) return due;
-  for (const { check, condition, temperature } of complaintChecks(bench)) {
-    if (takenAfter(bench, last.event, check, null) || due.some((d) => d.check === check)) continue;
+  for (const complaint of complaintChecks(bench)) {
+    const { check, condition, temperature } = complaint;
+    const made = bench.readings.some((r) => r.event > last.event && decides(bench, complaint, r));
+    if (made || due.some((d) => d.check === check)) continue;
     const asked = { check, cylinder: null, condition, temperature };
     due.push({ ...asked, before: readingRepeated(bench.readings, last.event, asked)?.event ?? null, repair: null });
   }
   return due;
 }
+
+/** It could have shown the complaint, or showed something. */
+const decides = (bench: Bench, complaint: ComplaintCheck, r: StandingReading): boolean =>
+  r.reading.check === complaint.check &&
+  (r.assessment.outcome !== checkOf(complaint.check).showsGone?.outcome || couldShow(bench, complaint, r));
 
 /** What follows the work of a condition, on each cylinder where it is made on one. */
 const proofsDue = (bench: Bench): RetestDue[] =>
@@ -92,13 +100,6 @@ function checkFor(symptom: Symptom, withHeat: boolean): CheckDefinition {
   );
 }
 
-/** A check that shows the complaint gone, in the state it is complained of. */
-interface ComplaintCheck {
-  readonly check: string;
-  readonly condition: RunningState;
-  readonly temperature: Temperature | null;
-}
-
 const complaintChecksOf = new WeakMap<Bench['head'], readonly ComplaintCheck[]>();
 
 /** Checks that show the complaint gone; the same as long as the job lasts. */
@@ -111,16 +112,28 @@ function complaintChecks({ head }: Bench): readonly ComplaintCheck[] {
       check: check.id,
       condition: check.states[0]!,
       temperature: check.showsGone?.temperature ?? null,
+      symptoms: complaint.filter((s) => checkFor(s, withHeat) === check),
     }));
     complaintChecksOf.set(head, found);
   }
   return found;
 }
 
+/** Of each check that shows the complaint gone whether it did: made so that it could have shown it, and nothing seen in it since. */
 export function complaintGone(bench: Bench): { check: string; gone: boolean }[] {
   const since = bench.repairs.at(-1)?.event ?? 0;
-  return complaintChecks(bench).map(({ check }) => {
-    const last = bench.readings.findLast((r) => r.event > since && r.reading.check === check);
-    return { check, gone: last !== undefined && last.assessment.outcome === checkOf(check).showsGone?.outcome };
+  return complaintChecks(bench).map((asked) => {
+    const { check } = asked;
+    const sound = checkOf(check).showsGone?.outcome;
+    const made = bench.readings.filter((r) => r.event > since && r.reading.check === check);
+    const shown = made.findLast((r) => r.assessment.outcome === sound && couldShow(bench, asked, r));
+    const seenSince = made.some((r) => r.event > (shown?.event ?? 0) && r.assessment.outcome !== sound);
+    return { check, gone: shown !== undefined && !seenSince };
   });
+}
+
+/** How far the run has got that shows the complaint gone, once something was repaired. */
+export function complaintProof(bench: Bench): ProofRun | null {
+  const last = bench.repairs.at(-1);
+  return last ? proofRun(bench, complaintChecks(bench), last.event) : null;
 }

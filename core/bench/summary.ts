@@ -7,8 +7,9 @@ import { type CloseBlocker, closeBlockers } from './closing.ts';
 import { type ConditionWork, conditionWork } from './conditionWork.ts';
 import { beforeHandingBack, type TriedLast } from './handBack.ts';
 import { type JudgedOtherwise, judgedOtherwise } from './judgedOtherwise.ts';
+import type { ProofRun } from './proof.ts';
 import { currentReadings } from './readings.ts';
-import { complaintGone, type RetestDue, retestsDue } from './retest.ts';
+import { complaintGone, complaintProof, type RetestDue, retestsDue } from './retest.ts';
 import { type RidgePart, ridgeOf } from './ridge.ts';
 import { sidePlaces } from './sides.ts';
 import { canBeTakenAgain, canLook } from './situation.ts';
@@ -46,6 +47,8 @@ export interface BenchSummary extends Belief {
   readonly phase: Phase;
   readonly retests: readonly RetestDue[];
   readonly pairs: readonly BeforeAfter[];
+  /** The run that shows the complaint gone where that takes time; null where none does, and once it is shown. */
+  readonly proof: ProofRun | null;
   /** What the conditions of the machine ask for before it is cranked, runs or leaves. */
   readonly work: ConditionWork;
   /** What more is known of the engine since would judge these otherwise. */
@@ -95,6 +98,7 @@ export function summarise(bench: Bench): BenchSummary {
     retests,
     pairs: beforeAfter(bench),
     work,
+    proof: phase === 'ready' || phase === 'closed' ? null : complaintProof(bench),
     judgedOtherwise: judgedOtherwise(bench),
     handingBack: phase === 'ready' ? beforeHandingBack(bench) : [],
     closeBlockers: closeBlockers(bench, retests, gone, work),

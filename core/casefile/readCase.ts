@@ -13,6 +13,8 @@ import { type Ambient, caseSchema, MAX_EVENTS, type RawCase } from './schema.ts'
 export interface History {
   readonly hours: number | null;
   readonly storedMonths: number | null;
+  /** How long it runs before it fails, as the customer says [min]. */
+  readonly failsAfterMin: number | null;
   readonly flags: readonly string[];
 }
 
@@ -81,6 +83,7 @@ function headOf(head: Omit<RawCase, 'events'>, engine: EngineWords, figures: Eng
     history: {
       hours: history?.hours ?? null,
       storedMonths: history?.storedMonths ?? null,
+      failsAfterMin: history?.failsAfterMin ?? null,
       flags: history?.flags ?? [],
     },
     complaint: head.complaint,

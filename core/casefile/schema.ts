@@ -170,6 +170,8 @@ export const eventSchema = z.union([
 export const historySchema = z.strictObject({
   hours: z.number().min(0).max(100_000).nullable().optional(),
   storedMonths: z.number().min(0).max(600).nullable().optional(),
+  /** How long it runs before it fails, as the customer says [min]. */
+  failsAfterMin: z.number().min(0).max(600).nullable().optional(),
   flags: z.array(z.string().max(80)).max(120).optional(),
 });
 

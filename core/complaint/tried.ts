@@ -52,7 +52,13 @@ export const triedFlags = (tried: readonly Tried[]): string[] => [
  * A history as it is told: what the machine has been through, then what was tried on it.
  * @returns sentences, empty where nothing was told
  */
-export function historyWords(flags: readonly string[]): string[] {
+export function historyWords({
+  flags,
+  failsAfterMin = null,
+}: {
+  readonly flags: readonly string[];
+  readonly failsAfterMin?: number | null;
+}): string[] {
   const been = flags.flatMap((flag) => HISTORY_FLAGS[flag as HistoryFlag] ?? []);
   // What one work would have cured and another as well is told of the one that cures more.
   const told = TRIED_IDS.filter((work) => triedFlags([work]).every((flag) => flags.includes(flag)));
@@ -62,6 +68,7 @@ export function historyWords(flags: readonly string[]): string[] {
     TRIED[work].cures.every((fault) => (TRIED[other].cures as readonly string[]).includes(fault));
   const tried = told.filter((work) => !told.some((other) => within(work, other))).map((work) => TRIED[work].label);
   return [
+    ...(failsAfterMin === null ? [] : [`Fails after ${failsAfterMin} minutes.`]),
     ...(been.length > 0 ? [`${been.join(', ')}.`] : []),
     ...(tried.length > 0 ? [`Tried before it came: ${tried.join(', ')}.`] : []),
   ];

@@ -43,6 +43,10 @@ export function simulateCheck(view: View, asked: Asked, chance: Random): Simulat
     condition: asked.condition,
     ...(asked.cylinder === null ? {} : { cylinder: asked.cylinder }),
     ...(asked.temperature === null ? {} : { temperature: asked.temperature }),
+    // Whoever runs it for a while runs it as long as the check takes.
+    ...(check.fields.minutes?.kind === 'number'
+      ? { fields: { minutes: { value: check.minutes, unit: 'min' as const } } }
+      : {}),
   };
   const shows = (SHOWS as Readonly<Record<string, (t: Simulation) => Found>>)[check.id]!;
   const found = shows({

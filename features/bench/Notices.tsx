@@ -6,6 +6,7 @@ import {
   faultLabel,
   outcomeLabel,
   type Plan,
+  type ProofRun,
   type RawCheckEvent,
   readingText,
   SEARCH_CAP_MIN,
@@ -73,6 +74,7 @@ export function Notices(props: Props) {
         summary.judgedOtherwise.map(({ event, was, would }) => (
           <JudgedOtherwiseBar key={event} line={lineOf(event)} was={was} would={would} onAgain={onTakeAgain} />
         ))}
+      {!closed && summary.proof && summary.proof.minutes < summary.proof.of && <ProofBar proof={summary.proof} />}
       {summary.phase === 'tracing' && plan && <SearchNotice plan={plan} suspects={summary.suspects} />}
     </>
   );
@@ -123,6 +125,19 @@ function SearchNotice({ plan, suspects }: { plan: Plan; suspects: readonly Suspe
     <Bar>
       Not sure yet: {left.map((s) => faultLabel(s.key, cards).toLowerCase()).join(', or ')}. No check would save more
       than it costs; the bench order goes by what settles it.
+    </Bar>
+  );
+}
+
+/** How far the run has got that shows the complaint gone. */
+function ProofBar({ proof: { check, minutes, of, failsAfterMin } }: { proof: ProofRun }) {
+  return (
+    <Bar testId="proof">
+      Proof, {checkLabel(check, null).toLowerCase()}: {Math.floor(minutes)} of {of} minutes, under load and hot
+      {failsAfterMin === null
+        ? '; after how many it fails was not said.'
+        : `; the customer says it fails after ${failsAfterMin}.`}{' '}
+      A shorter clean run proves nothing but itself.
     </Bar>
   );
 }

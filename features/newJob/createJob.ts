@@ -39,6 +39,12 @@ export const jobRequestSchema = z.strictObject({
   said: z.string().max(2000),
   hours: z.number({ error: 'hours are a figure, such as 410' }).min(0).max(100_000).nullable(),
   storedMonths: z.number({ error: 'months are a figure, such as 5' }).min(0).max(600).nullable(),
+  failsAfterMin: z
+    .number({ error: 'minutes are a figure, such as 20' })
+    .min(0)
+    .max(600, 'at most 600 minutes')
+    .nullable()
+    .default(null),
   flags: z.array(z.string().max(80)).max(120),
   promisedOn: z.iso.date().nullable(),
   airTemperatureC: z
@@ -92,7 +98,12 @@ export async function createJob(db: Database, raw: unknown, now: Date): Promise<
       name: `${machine.tag} ${machine.name}`,
       engine: { ...sheet.words, sheet: sheet.figures },
     },
-    history: { hours: given.hours, storedMonths: given.storedMonths, flags: given.flags },
+    history: {
+      hours: given.hours,
+      storedMonths: given.storedMonths,
+      ...(given.failsAfterMin === null ? {} : { failsAfterMin: given.failsAfterMin }),
+      flags: given.flags,
+    },
     complaint: given.complaint,
     ...(house.revision === 0 ? {} : { house: house as RawCase['house'] }),
     ...(given.airTemperatureC === null ? {} : { ambient: { temperatureC: given.airTemperatureC } }),

@@ -1,5 +1,5 @@
 import { type Tried, triedFlags } from '@/core/complaint/tried.ts';
-import { type InputIssue, parseTyped, type Symptom, toSi } from '@/core/index.ts';
+import { COMES_WITH_HEAT, type InputIssue, parseTyped, type Symptom, toSi } from '@/core/index.ts';
 import { newId } from '@/features/record/client/entryId.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 
@@ -40,6 +40,8 @@ export interface JobDraft {
   /** Null until somebody types: then the hours last known of the machine stand there. */
   readonly hours: string | null;
   readonly stored: string;
+  /** After how many minutes it fails. */
+  readonly failsAfter: string;
   /** Air around the machine, as typed. */
   readonly air: string;
   readonly promised: string;
@@ -55,9 +57,13 @@ export const blankJob = (): JobDraft => ({
   said: '',
   hours: null,
   stored: '',
+  failsAfter: '',
   air: '',
   promised: '',
 });
+
+/** What fails with time is asked after how long. */
+export const failsWithTime = ({ complaint }: JobDraft): boolean => complaint.some((s) => COMES_WITH_HEAT.includes(s));
 
 /** What a machine that was not here before cannot be without; the door says the same. */
 const ASKED_OF_NEW = [
@@ -88,6 +94,9 @@ export function requestOf(
     said: draft.said,
     hours: figure(hoursText, '$.hours', 'type the hours, such as 410'),
     storedMonths: figure(draft.stored, '$.storedMonths', 'type months, such as 5'),
+    failsAfterMin: failsWithTime(draft)
+      ? figure(draft.failsAfter, '$.failsAfterMin', 'type minutes, such as 20')
+      : null,
     flags: [...draft.flags, ...triedFlags(draft.tried)],
     airTemperatureC: airOf(draft.air, habit, issues),
     promisedOn: draft.promised === '' ? null : draft.promised,

@@ -4,7 +4,7 @@ import { HISTORY_FLAGS } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Choice } from '@/ui/Choice.tsx';
 import { useTypedBefore } from '@/ui/useTypedBefore.ts';
-import { type JobDraft, KINDS, type Kind } from './jobDraft.ts';
+import { failsWithTime, type JobDraft, KINDS, type Kind } from './jobDraft.ts';
 import { Tick, toggled } from './Tick.tsx';
 import type { useNewJob } from './useNewJob.ts';
 
@@ -24,6 +24,14 @@ export function HowItCame({ job, habit }: { job: ReturnType<typeof useNewJob>; h
         wrong={issueOf('storedMonths')}
         onType={(stored) => set({ stored })}
       />
+      {failsWithTime(draft) && (
+        <Figure
+          label="Fails after, min"
+          value={draft.failsAfter}
+          wrong={issueOf('failsAfterMin')}
+          onType={(failsAfter) => set({ failsAfter })}
+        />
+      )}
       <Figure
         label={`Air, ${habit === 'metric' ? '°C' : '°F'}`}
         value={draft.air}

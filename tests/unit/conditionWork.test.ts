@@ -40,7 +40,13 @@ const FRESH_OIL = { work: 'oil.fuel-diluted', steps: ['drain', 'filter', 'fill']
 const AGREED = { work: 'oil.fuel-diluted', steps: ['again'], followUpOn: '2026-12-20' };
 const DRY = { check: 'run.leak-watch', outcome: 'dry' };
 const CLEAN = { check: 'look.run', symptoms: [] };
-const HOT = { check: 'run.minutes', condition: 'loaded', temperature: 'hot', outcome: 'clean' };
+const HOT = {
+  check: 'run.minutes',
+  condition: 'loaded',
+  temperature: 'hot',
+  outcome: 'clean',
+  fields: { minutes: { value: 20, unit: 'min' } },
+};
 const HOLDS = { check: 'fuel.needle-hold', outcome: 'holds' };
 
 describe('oil thinned with fuel', () => {

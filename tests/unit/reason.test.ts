@@ -425,7 +425,7 @@ describe('the machinery on small networks', () => {
     ];
     const catalogue = catalogueFor(
       TWIN,
-      { hours: null, storedMonths: null, flags: [] },
+      { hours: null, storedMonths: null, failsAfterMin: null, flags: [] },
       {},
       interactions.map((i) => ({ ...i, faults: [i.faults[0], i.faults[1]] as const })),
     );

@@ -27,13 +27,14 @@ describe('what was tried on a machine before it came', () => {
   });
 
   it('is told in words: the larger work for the smaller, and after what it has been through', () => {
-    expect(historyWords([])).toEqual([]);
-    expect(historyWords(triedFlags(['charged']))).toEqual(['Tried before it came: Battery charged.']);
-    expect(historyWords([...triedFlags(['battery', 'charged', 'plugs']), 'rodents'])).toEqual([
+    expect(historyWords({ flags: [] })).toEqual([]);
+    expect(historyWords({ flags: [], failsAfterMin: 20 })).toEqual(['Fails after 20 minutes.']);
+    expect(historyWords({ flags: triedFlags(['charged']) })).toEqual(['Tried before it came: Battery charged.']);
+    expect(historyWords({ flags: [...triedFlags(['battery', 'charged', 'plugs']), 'rodents'] })).toEqual([
       'Rodents about.',
       'Tried before it came: New battery, New plugs.',
     ]);
     // A flag of a case file that no work of the list is is left to the case file.
-    expect(historyWords(['tried:valve.spring[2]'])).toEqual([]);
+    expect(historyWords({ flags: ['tried:valve.spring[2]'] })).toEqual([]);
   });
 });

@@ -41,7 +41,7 @@ export default async function BenchPage({ params }: Params) {
       job={{ id, number: job.number }}
       machine={{ tag: machine!.tag, name: machine!.name, owner: machine!.owner }}
       head={file.head}
-      told={historyWords(history.flags)}
+      told={historyWords(history)}
       caseHead={{ kind, engine, figures, history, complaint, house, rules, ambient }}
       events={file.events}
       people={people}
