@@ -59,7 +59,7 @@ export class Reasoning {
   /** One more event. @throws Error when no job is open or the event is not one */
   add(event: unknown): Believed {
     const before = this.opened();
-    const read = readEvent(event, '$', before.head.engine);
+    const read = readEvent(event, '$', before.head.engine, before.known.figures);
     if (!read.ok) throw new Error(read.issues.map((i) => `${i.path}: ${i.message}`).join('; '));
     return this.believe(() => advance(before, read.value));
   }

@@ -60,7 +60,7 @@ export function readCase(raw: unknown): Read<Case> {
   const events: JobEvent[] = [];
   let known = { engine, figures: sheet ?? {} };
   rawEvents.forEach((rawEvent, i) => {
-    const event = readEvent(rawEvent, `$.events[${i}]`, known.engine);
+    const event = readEvent(rawEvent, `$.events[${i}]`, known.engine, known.figures);
     if (!event.ok) issues.push(...event.issues);
     else {
       const target =

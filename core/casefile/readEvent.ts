@@ -2,8 +2,11 @@ import type { z } from 'zod';
 import { ACCESS, findCheck } from '../checks/index.ts';
 import {
   DEMANDING,
+  type EngineFigures,
+  type EngineKnown,
   type EngineWords,
   type FigureSource,
+  learnt,
   type RepairAction,
   type RunningState,
   type Temperature,
@@ -74,9 +77,15 @@ export type JobEvent =
  * One event of a job, checked whole: a closed vocabulary, a unit that measures the field, a value that can be.
  * @param raw parsed JSON, anything
  * @param path where it stands, for the message
+ * @param figures the engine's sheet by then: what is learnt of it must fit what is known
  * @returns the event, or every reason it is refused; nothing is half-read
  */
-export function readEvent(raw: unknown, path: string, engine: EngineWords): Read<JobEvent> {
+export function readEvent(
+  raw: unknown,
+  path: string,
+  engine: EngineWords,
+  figures: EngineFigures = {},
+): Read<JobEvent> {
   if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
     return refuse({ path, message: 'an event is a JSON object' });
   if ('correct' in raw) return readCorrection(raw, path, engine);
@@ -90,7 +99,8 @@ export function readEvent(raw: unknown, path: string, engine: EngineWords): Read
   }
   if ('access' in raw) return parsed(accessEventSchema, raw, path, (event) => readAccess(event, path, engine));
   if ('unmade' in raw) return parsed(unmadeEventSchema, raw, path, (event) => readUnmade(event, path, engine));
-  if ('engine' in raw) return parsed(engineEventSchema, raw, path, (event) => readLearnt(event, path, engine));
+  if ('engine' in raw)
+    return parsed(engineEventSchema, raw, path, (event) => readLearnt(event, path, { engine, figures }));
   if ('work' in raw) return parsed(workEventSchema, raw, path, (event) => readWork(event, path, engine));
   if ('letIn' in raw) return parsed(letInEventSchema, raw, path, (event) => readLetIn(event, path, engine));
   if ('waived' in raw)
@@ -219,11 +229,11 @@ function readUnmade(event: z.infer<typeof unmadeEventSchema>, path: string, engi
 function readLearnt(
   { engine: { words = {}, figures = {}, source } }: z.infer<typeof engineEventSchema>,
   path: string,
-  engine: EngineWords,
+  known: EngineKnown,
 ): Read<JobEvent> {
   if (Object.keys(words).length + Object.keys(figures).length === 0)
     return refuse({ path: `${path}.engine`, message: 'say a word or a figure of the engine' });
-  const issues = sheetIssues({ engine: { ...engine, ...words }, figures });
+  const issues = sheetIssues(learnt(known, { words, figures }));
   if (issues.length > 0)
     return refuse(
       ...issues.map(({ name, message }) => ({

@@ -1,7 +1,7 @@
 import { type KeyboardEvent, useId, useState } from 'react';
-import { askedBy, type SheetFigure, type SheetWord } from '@/core/engine/sheetParts.ts';
+import { askedBy, type SheetFigure, type SheetWord, sheetIssues } from '@/core/engine/sheetParts.ts';
 import { exampleOf, readSheetFigure, SOURCE_WORDS, standInText } from '@/core/engine/typedSheet.ts';
-import type { CaseHead, FigureSource, RawEngineEvent } from '@/core/index.ts';
+import type { CaseHead, EngineFigures, FigureSource, RawEngineEvent } from '@/core/index.ts';
 import { useEntryId } from '@/features/record/client/entryId.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
@@ -24,7 +24,7 @@ export function SheetAsk({ check, head, habit, onLearnt }: Props) {
   return asked.kind === 'word' ? (
     <WordAsk key={asked.word.word} word={asked.word} onLearnt={onLearnt} />
   ) : (
-    <FigureAsk key={asked.figure.id} figure={asked.figure} rules={head.rules} habit={habit} onLearnt={onLearnt} />
+    <FigureAsk key={asked.figure.id} figure={asked.figure} known={head} habit={habit} onLearnt={onLearnt} />
   );
 }
 
@@ -51,20 +51,22 @@ const SOURCES: readonly FigureSource[] = ['maker-sheet', 'measured-here', 'commo
 
 function FigureAsk({
   figure,
-  rules,
+  known,
   habit,
   onLearnt,
-}: { figure: SheetFigure; rules: CaseHead['rules'] } & Pick<Props, 'habit' | 'onLearnt'>) {
+}: { figure: SheetFigure; known: CaseHead } & Pick<Props, 'habit' | 'onLearnt'>) {
   const id = useEntryId();
   const box = useId();
   const [typed, setTyped] = useState('');
   const [source, setSource] = useState<FigureSource>('maker-sheet');
   const [wrong, setWrong] = useState<string | null>(null);
-  const standIn = standInText(figure, rules, habit);
+  const standIn = standInText(figure, known.rules, habit);
   const keep = () => {
     const read = typed.trim() === '' ? null : readSheetFigure(figure, typed, habit);
     if (!read) return setWrong('type the figure, or go on without it');
     if (!read.ok) return setWrong(read.message);
+    const [issue] = sheetIssues({ ...known, figures: { ...known.figures, ...(read.values as EngineFigures) } });
+    if (issue) return setWrong(issue.message);
     setWrong(null);
     onLearnt({ engine: { figures: read.values as RawEngineEvent['engine']['figures'], source } }, id);
   };

@@ -89,6 +89,14 @@ describe('what is learnt of an engine in the middle of a job', () => {
     for (const [key, p] of Object.entries(without)) expect(chances(bench)[key]).toBeCloseTo(p, 12);
   });
 
+  it('refuses a figure that does not fit what the sheet says already', () => {
+    const long = { cylinders: 1, sheet: { strokeMm: 120 } };
+    const found = readCase(job([{ engine: { figures: { rodMm: 50 } } }], long));
+    expect(found.ok ? [] : found.issues).toEqual([
+      { path: '$.events[0].engine.figures.rodMm', message: 'a rod is longer than half the stroke' },
+    ]);
+  });
+
   it('takes a figure back', () => {
     const back = { engine: { figures: { coilOhmsLow: null, coilOhmsHigh: null } } };
     const bench = replayAll(...pair(job([COIL_SHEET, back, coil(4)])));

@@ -39,7 +39,7 @@ class Benches {
 
   /** A bench after one more event, which is read here; the issues where it is none. */
   after(bench: Bench, event: unknown, path: string): Read<Bench> {
-    const read = readEvent(event, path, bench.head.engine);
+    const read = readEvent(event, path, bench.head.engine, bench.known.figures);
     return read.ok ? { ok: true, value: advance(bench, read.value) } : read;
   }
 

@@ -75,8 +75,8 @@ export async function recordEvent(db: Database, jobId: string, raw: unknown, now
     const after = (events: readonly PrintedEvent[]) => events.filter((e) => e.seq > known);
     const already = file.events.find((e) => e.id === id);
     if (already) return { ok: true, seq: already.seq, duplicate: true, events: after(file.events) };
-    const { engine } = knownAfter(file);
-    const read = readEvent(body.data.event, '$.event', engine);
+    const { engine, figures } = knownAfter(file);
+    const read = readEvent(body.data.event, '$.event', engine, figures);
     if (!read.ok) return { ok: false, status: 422, code: 'refused', issues: read.issues };
     const refused = refusedBy(read.value, jobId, file);
     if (refused) return refused;
