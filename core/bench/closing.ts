@@ -1,6 +1,6 @@
 import { isCondition } from '../faults/index.ts';
 import type { ConditionWork } from './conditionWork.ts';
-import type { RetestDue } from './retest.ts';
+import { proofsFailed, type RetestDue } from './retest.ts';
 import type { Bench, MadeRepair } from './state.ts';
 
 export type CloseBlocker =
@@ -10,6 +10,7 @@ export type CloseBlocker =
   | { readonly code: 'only-a-condition'; readonly key: string }
   | { readonly code: 'work-due'; readonly condition: string; readonly steps: readonly string[] }
   | { readonly code: 'cause-open'; readonly condition: string }
+  | { readonly code: 'proof-failed'; readonly check: string; readonly cylinder: number | null }
   | { readonly code: 'retest-due'; readonly check: string; readonly cylinder: number | null }
   | { readonly code: 'complaint-not-gone'; readonly check: string };
 
@@ -38,6 +39,7 @@ export function closeBlockers(
   else if (mended.every((r) => isCondition(r.step.id)) && work.causes.length > 0)
     out.push({ code: 'only-a-condition', key: mended[0]!.key });
   else out.push(...work.causes.map(({ condition }): CloseBlocker => ({ code: 'cause-open', condition })));
+  out.push(...proofsFailed(bench).map((failed): CloseBlocker => ({ code: 'proof-failed', ...failed })));
   out.push(...retests.map((r): CloseBlocker => ({ code: 'retest-due', check: r.check, cylinder: r.cylinder })));
   for (const { check, gone: isGone } of gone)
     if (!isGone && !retests.some((r) => r.check === check)) out.push({ code: 'complaint-not-gone', check });

@@ -56,10 +56,12 @@ export function couldShow(bench: Bench, asked: ComplaintCheck, standing: Standin
       .filter(canShow)
       .every((symptom) => showsOnRun(symptom, reading.condition, reading.temperature));
   if (!takesMinutes(check)) return true;
-  return (
-    reading.condition !== 'idle' && reading.temperature !== 'cold' && minutesOf(standing) >= minutesAsked(bench, check)
-  );
+  return asksEnough(standing) && minutesOf(standing) >= minutesAsked(bench, check);
 }
+
+/** Neither at idle nor cold: nothing of what comes with heat and load is asked there. */
+const asksEnough = ({ reading }: StandingReading): boolean =>
+  reading.condition !== 'idle' && reading.temperature !== 'cold';
 
 /** How far the run that shows the complaint gone has got; null where none is asked for. */
 export function proofRun(bench: Bench, all: readonly ComplaintCheck[], since: number): ProofRun | null {
@@ -67,7 +69,11 @@ export function proofRun(bench: Bench, all: readonly ComplaintCheck[], since: nu
   if (!asked) return null;
   const check = checkOf(asked.check);
   const clean = bench.readings.filter(
-    (r) => r.event > since && r.reading.check === check.id && r.assessment.outcome === check.showsGone?.outcome,
+    (r) =>
+      r.event > since &&
+      r.reading.check === check.id &&
+      r.assessment.outcome === check.showsGone?.outcome &&
+      asksEnough(r),
   );
   return {
     check: check.id,

@@ -45,7 +45,14 @@ export function withReadingTaken(
   ];
   const evidence = new Map<string, readonly Evidence[]>();
   const by = (r: StandingReading) => (r === taken ? judgedBy : (bench.judgedBy.get(r.event) ?? bench.given));
-  const counted = withoutOutdated(withoutOutrankedMisses(readings), by);
+  const outdated = (r: StandingReading, next: StandingReading) =>
+    by(next) !== by(r) &&
+    isSameAgain(next, r) &&
+    !sameWeights(assess(r.reading, undefined, by(r)).weights, assess(r.reading, undefined, by(next)).weights);
+  // What keeps its verdict and was read again by a better sheet is no second opinion that contradicts it.
+  const counted = withoutOutrankedMisses(readings).filter(
+    (r) => !readings.some((next) => next.event > r.event && outdated(r, next)),
+  );
   for (const variable of new Set([taken, ...moved].map((r) => instanceKey(r.reading.check, r.reading.cylinder)))) {
     if (!network.hasVariable(variable)) continue;
     evidence.set(
@@ -99,20 +106,6 @@ export const isSameAgain = (a: StandingReading, b: StandingReading): boolean =>
   a.reading.check === b.reading.check &&
   a.reading.cylinder === b.reading.cylinder &&
   atKey(atOf(a)) === atKey(atOf(b));
-
-/**
- * Readings without those that were read again in the same state once more of the engine was known: they keep their verdict, but what is judged by a
- * better sheet is no second opinion that contradicts them.
- */
-function withoutOutdated(
-  readings: readonly StandingReading[],
-  by: (reading: StandingReading) => EngineKnown,
-): readonly StandingReading[] {
-  if (readings.every((r) => by(r) === by(readings[0]!))) return readings;
-  return readings.filter(
-    (r) => !readings.some((next) => next.event > r.event && by(next) !== by(r) && isSameAgain(next, r)),
-  );
-}
 
 /** How much a run asks of the engine: of two that show the same, the one that asks more is the witness. */
 export const asked = ({ reading, event }: StandingReading) => [

@@ -54,6 +54,25 @@ const decides = (bench: Bench, complaint: ComplaintCheck, r: StandingReading): b
   r.reading.check === complaint.check &&
   (r.assessment.outcome !== checkOf(complaint.check).showsGone?.outcome || couldShow(bench, complaint, r));
 
+/** Of what follows the work of a condition, what was made and found wanting: it drips still, a piston does not travel. */
+export const proofsFailed = (bench: Bench): { readonly check: string; readonly cylinder: number | null }[] =>
+  CONDITIONS.flatMap((condition) => {
+    const repair = bench.repairs.findLast((r) => r.key === condition.id && r.step.action !== 'bypassed');
+    if (!repair || isWaived(bench, condition)) return [];
+    // A worn engine leaks without a bent rod: its leak-down is for comparing.
+    return condition.proofs
+      .filter((id) => id !== 'seal.leak-down')
+      .flatMap((id) => {
+        const made = bench.readings.filter((r) => r.event > repair.event && r.reading.check === id);
+        const last = made.filter(
+          (r) => !made.some((o) => o.event > r.event && o.reading.cylinder === r.reading.cylinder),
+        );
+        return last
+          .filter((r) => r.assessment.outcome !== null && r.assessment.outcome !== checkOf(id).outcomes[0]?.id)
+          .map((r) => ({ check: id, cylinder: r.reading.cylinder }));
+      });
+  });
+
 /** What follows the work of a condition, on each cylinder where it is made on one. */
 const proofsDue = (bench: Bench): RetestDue[] =>
   CONDITIONS.flatMap((condition) => {

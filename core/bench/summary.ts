@@ -9,7 +9,7 @@ import { beforeHandingBack, type TriedLast } from './handBack.ts';
 import { type JudgedOtherwise, judgedOtherwise } from './judgedOtherwise.ts';
 import type { ProofRun } from './proof.ts';
 import { currentReadings } from './readings.ts';
-import { complaintGone, complaintProof, type RetestDue, retestsDue } from './retest.ts';
+import { complaintGone, complaintProof, proofsFailed, type RetestDue, retestsDue } from './retest.ts';
 import { type RidgePart, ridgeOf } from './ridge.ts';
 import { sidePlaces } from './sides.ts';
 import { canBeTakenAgain, canLook } from './situation.ts';
@@ -86,7 +86,7 @@ export function summarise(bench: Bench): BenchSummary {
       ? 'retest'
       : unrepaired.length > 0
         ? 'repair'
-        : bench.repairs.length > 0 && gone.every((g) => g.gone)
+        : bench.repairs.length > 0 && gone.every((g) => g.gone) && proofsFailed(bench).length === 0
           ? work.due.length + work.causes.length > 0
             ? 'work'
             : 'ready'

@@ -121,11 +121,12 @@ export function correctionIssue(target: number, before: readonly JobEvent[], pat
   const event = before[target - 1];
   if (!event) return { path, message: `there is no event ${target} before this one; events are numbered from 1` };
   const strikes =
-    ['reading', 'repair', 'unmade'].includes(event.kind) || (event.kind === 'correct' && event.replacement);
+    ['reading', 'repair', 'unmade', 'work', 'letIn', 'waived'].includes(event.kind) ||
+    (event.kind === 'correct' && event.replacement);
   if (!strikes) {
     return {
       path,
-      message: `event ${target} is a ${event.kind}: only a reading, a repair or a check not made can be corrected`,
+      message: `event ${target} is a ${event.kind}: only a reading, a repair, work or a check not made can be corrected`,
     };
   }
   return null;

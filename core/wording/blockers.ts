@@ -17,6 +17,8 @@ export function blockerSentence(blocker: CloseBlocker, cards: FaultTitles, sides
       return `${faultLabel(blocker.condition, cards, sides)}, still to do: ${blocker.steps.join('; ')}.`;
     case 'cause-open':
       return `${cards[blocker.condition]?.behind ?? 'What caused it?'} Say it, or repair it.`;
+    case 'proof-failed':
+      return `Not as it should be after the work: ${checkLabel(blocker.check, blocker.cylinder, sides)}.`;
     case 'retest-due':
       return `Not re-tested: ${checkLabel(blocker.check, blocker.cylinder, sides)}.`;
     case 'complaint-not-gone':

@@ -52,6 +52,9 @@ export function linesOf(
 /** Whether a printed line has something that can be corrected: a note, a closing and a bare strike have not. */
 export const correctable = (event: RawEvent): boolean =>
   'unmade' in event ||
+  'work' in event ||
+  'letIn' in event ||
+  'waived' in event ||
   ('check' in event && event.check !== undefined) ||
   ('repair' in event && event.repair !== undefined);
 

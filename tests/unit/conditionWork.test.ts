@@ -124,6 +124,20 @@ describe('oil thinned with fuel', () => {
     expect(summarise(benchAfter([...events, said])).phase).toBe('ready');
   });
 
+  it('that drips still after the work is not ready', () => {
+    const worked = [THINNED, NEEDLE, FRESH_OIL, AGREED, HOLDS, OIL_OK, CLEAN, HOT];
+    const wet = { check: 'run.leak-watch', outcome: 'wet' };
+    expect(refusals([...worked, wet])).toEqual(['Not as it should be after the work: Leave it standing.']);
+    expect(summarise(benchAfter([...worked, wet])).phase).not.toBe('ready');
+    expect(summarise(benchAfter([...worked, wet, DRY])).phase).toBe('ready');
+  });
+
+  it('ticked by mistake is struck like a repair, and is due again', () => {
+    const struck = [THINNED, FRESH_OIL, { correct: 2, reason: 'other machine' }];
+    expect(work(struck).due[0]!.steps).toHaveLength(3);
+    expect(benchAfter(struck).repairs).toEqual([]);
+  });
+
   it('may be passed over with a reason, and not without', () => {
     const passed = { waived: 'oil.fuel-diluted', because: 'Customer changes it himself today' };
     expect(work([THINNED, passed])).toEqual({ due: [], causes: [] });

@@ -46,6 +46,13 @@ describe('what is learnt of an engine in the middle of a job', () => {
     ]);
   });
 
+  it('keeps two opinions where what was learnt does not touch the check', () => {
+    const tester = (outcome: string) => ({ check: 'spark.tester', cylinder: 1, condition: 'cranking', outcome });
+    const said = { engine: { words: { fuelFeed: 'gravity' } } };
+    const { conflicting } = summarise(replayAll(...pair(job([tester('strong'), said, tester('none')]))));
+    expect(conflicting).toEqual(['spark.tester[1]']);
+  });
+
   it('judges a line that is taken again by what is known when it is taken again', () => {
     const raw = job([coil(4), COIL_SHEET, { correct: 1, ...coil(4) }]);
     for (const bench of [replayAll(...pair(raw)), stepped(raw)]) {

@@ -53,6 +53,7 @@ describe('dies after twenty minutes', () => {
       failsAfterMin: 20,
     });
     expect(summary(['low-power'], []).proof).toBeNull();
+    expect(summary(DIES, [run(30, { condition: 'idle' })], 20).proof).toMatchObject({ minutes: 0 });
   });
 
   it('is not gone once it failed again after the run that showed it gone', () => {
