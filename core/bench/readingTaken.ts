@@ -45,13 +45,10 @@ export function withReadingTaken(
   ];
   const evidence = new Map<string, readonly Evidence[]>();
   const by = (r: StandingReading) => (r === taken ? judgedBy : (bench.judgedBy.get(r.event) ?? bench.given));
-  const outdated = (r: StandingReading, next: StandingReading) =>
-    by(next) !== by(r) &&
-    isSameAgain(next, r) &&
-    !sameWeights(assess(r.reading, undefined, by(r)).weights, assess(r.reading, undefined, by(next)).weights);
-  // What keeps its verdict and was read again by a better sheet is no second opinion that contradicts it.
-  const counted = withoutOutrankedMisses(readings).filter(
-    (r) => !readings.some((next) => next.event > r.event && outdated(r, next)),
+  const counted = withoutOutdated(
+    withoutOutrankedMisses(readings),
+    by,
+    (r, known) => assess(r, undefined, known).weights,
   );
   for (const variable of new Set([taken, ...moved].map((r) => instanceKey(r.reading.check, r.reading.cylinder)))) {
     if (!network.hasVariable(variable)) continue;
@@ -106,6 +103,23 @@ export const isSameAgain = (a: StandingReading, b: StandingReading): boolean =>
   a.reading.check === b.reading.check &&
   a.reading.cylinder === b.reading.cylinder &&
   atKey(atOf(a)) === atKey(atOf(b));
+
+/**
+ * Readings without those that were read again in the same state by a sheet that judges them otherwise: they keep their verdict, but are no second opinion
+ * that contradicts the new one.
+ */
+function withoutOutdated(
+  readings: readonly StandingReading[],
+  by: (reading: StandingReading) => EngineKnown,
+  weightsBy: (reading: Reading, known: EngineKnown) => Evidence['weights'],
+): readonly StandingReading[] {
+  const outdated = (r: StandingReading, next: StandingReading) =>
+    next.event > r.event &&
+    by(next) !== by(r) &&
+    isSameAgain(next, r) &&
+    !sameWeights(weightsBy(r.reading, by(r)), weightsBy(r.reading, by(next)));
+  return readings.filter((r) => !readings.some((next) => outdated(r, next)));
+}
 
 /** How much a run asks of the engine: of two that show the same, the one that asks more is the witness. */
 export const asked = ({ reading, event }: StandingReading) => [

@@ -47,7 +47,7 @@ function Bench({ machine, told, ...props }: Parameters<typeof BenchScreen>[0]) {
         <div className="flex flex-col gap-2 p-2">
           <LiveRidge store={ridge} chosen={view.part} onChoose={bench.togglePart} />
           <Suspense fallback={null}>
-            <Notices {...bench.notices} />
+            <Notices {...bench.notices} injected={caseHead.engine.carburettor === 'injection'} />
           </Suspense>
           <Asked bench={bench} engine={caseHead.engine} />
           <div

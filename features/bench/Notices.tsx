@@ -22,6 +22,8 @@ interface Props extends Connection {
   readonly summary: BenchSummary;
   readonly plan: Plan | null;
   readonly closed: boolean;
+  /** The engine has fuel injection. */
+  readonly injected: boolean;
   readonly grossErrorLine: string | null;
   /** The same was taken again, and it still does not fit. */
   readonly grossErrorAgain: boolean;
@@ -41,12 +43,19 @@ interface Connection {
 
 /** What stands between the ridge and the plate: what does not fit, what has a cause of its own, what is out of reach. */
 export function Notices(props: Props) {
-  const { summary, plan, closed, grossErrorLine, grossErrorAgain, lineOf, onTakeAgain, ...connection } = props;
+  const { summary, plan, closed, grossErrorLine, grossErrorAgain, lineOf, onTakeAgain, injected, ...connection } =
+    props;
   const cards = useFaultCards();
   const asked = closed ? [] : summary.conditions.filter(({ p }) => p >= 0.5);
   return (
     <>
       <ConnectionNotices {...connection} />
+      {injected && !closed && (
+        <Bar testId="injection">
+          Fuel injection: fuel checks do not hold here; electrical, valve and sealing checks do. For the injection
+          follow the maker's manual.
+        </Bar>
+      )}
       {grossErrorLine !== null && (
         <Bar testId="slipped">
           These do not fit together. Most likely slipped: {grossErrorLine}.{' '}

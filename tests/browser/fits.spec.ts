@@ -5,6 +5,9 @@ const VIEWS = [
   ['floor', '/'],
   ['new job', '/jobs/new'],
   ['house rules', '/rules'],
+  ['engines', '/engines'],
+  ['engine sheet', '/engines/sheet-tarnholt-s389'],
+  ['two engines', '/engines/compare?a=sheet-tarnholt-v694&b=sheet-tarnholt-s389'],
   ['bench, tracing', '/jobs/job-heron-4-power'],
   ['bench, one side suspected', '/jobs/job-sluice-1-one'],
   ['bench, repair', '/jobs/job-heron-7-battery'],
@@ -146,6 +149,7 @@ for (const { name: size, viewport, text } of SIZES) {
       const long = 'Hoogwaterbekkenbeheersmaatschappij Noordoostpolder';
       await page.goto('/jobs/new');
       await page.getByRole('radio', { name: 'A machine that was not here before' }).click();
+      await page.getByRole('radio', { name: 'Two', exact: true }).click();
       await page.getByLabel('Tag in the shop').fill('Hydraulikmeister 4711');
       await page.getByRole('textbox', { name: 'Machine', exact: true }).fill(`${long} ${long}`);
       await page.getByLabel('Whose').fill(`${long}, ${long}`);
