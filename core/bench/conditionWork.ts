@@ -7,7 +7,7 @@ import { type Bench, epochOf } from './state.ts';
 export interface WorkDue {
   readonly condition: string;
   readonly before: Gate;
-  readonly steps: readonly { readonly id: string; readonly label: string }[];
+  readonly steps: readonly Pick<WorkStep, 'id' | 'label' | 'later'>[];
   /** What goes in, by the engine sheet [l]; null where the sheet does not say, or nothing goes in. */
   readonly litres: number | null;
   /** It is only believed so far: this check would show it. */
@@ -89,7 +89,7 @@ export function conditionWork(
       due.push({
         condition: condition.id,
         before,
-        steps: steps.map(({ id, label }) => ({ id, label })),
+        steps: steps.map(({ id, label, later }) => ({ id, label, ...(later ? { later } : {}) })),
         litres: fill ? (bench.head.figures[fill] ?? null) : null,
         look: seen || touched ? null : (condition.seenAs[0]?.check ?? null),
       });

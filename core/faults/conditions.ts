@@ -71,7 +71,7 @@ export const CONDITIONS: readonly ConditionDefinition[] = [
     seenAs: [{ check: 'look.oil', outcomes: ['overfull-fuel'] }],
     work: [
       ...FRESH_OIL,
-      { id: 'again', label: 'Second oil change agreed, after the next hours of work', before: 'leaving' },
+      { id: 'again', label: 'Second oil change agreed, after the next hours of work', before: 'leaving', later: true },
     ],
     proofs: ['run.leak-watch'],
     waysIn: FUEL_WAYS,

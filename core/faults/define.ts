@@ -162,6 +162,8 @@ export interface WorkStep {
   readonly before: Gate;
   /** How much is asked of the engine sheet. */
   readonly litres?: 'oilLitres';
+  /** Agreed now and done later: its day is asked for. */
+  readonly later?: true;
 }
 
 export interface WayIn {

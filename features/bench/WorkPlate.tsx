@@ -77,7 +77,7 @@ function Steps({ due, onRecord }: { due: WorkDue; onRecord: Props['onRecord'] })
   const [insisted, setInsisted] = useState(false);
   const id = useEntryId();
   const left = due.steps.filter((step) => !done.includes(step.id));
-  const later = due.before === 'leaving';
+  const later = due.steps.some((step) => step.later);
   const submit = (e: FormEvent) => {
     e.preventDefault();
     if (left.length > 0 || (later && followUp === '')) return setInsisted(true);

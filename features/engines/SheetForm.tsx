@@ -233,11 +233,8 @@ function SaveBar({ form: { state, issues }, kept }: { form: Form; kept: Props['k
         Save the sheet
       </Button>
       <p role="status" className="min-w-0 flex-1 basis-40">
-        {state === 'saved'
-          ? 'Saved. It counts from the next job on.'
-          : kept
-            ? `Change ${kept.version}`
-            : 'Not kept yet'}
+        {kept ? `Change ${kept.version}` : 'Not kept yet'}
+        {state === 'saved' && '. Saved: it counts from the next job on.'}
       </p>
       {issues.length > 0 && (
         <p role="alert" className="order-last basis-full font-bold text-rust">

@@ -33,7 +33,7 @@ export default async function EnginePage({ params }: Params) {
       </DeskBar>
       <main className="mx-auto max-w-[1500px] p-3">
         <SheetForm
-          key={`${id}/${sheet.version}/${desk.habit}`}
+          key={`${id}/${desk.habit}`}
           file={sheetFileOf(sheet, await everyPerson(db))}
           kept={{ id, version: sheet.version }}
           rules={await rulesNow(db)}
