@@ -7,10 +7,13 @@ import {
   grossErrorWasTakenAgain,
   type PartId,
   type RawCheckEvent,
+  type RawEngineEvent,
   type ReadingEvent,
   readingBefore,
   readingText,
+  standsBefore,
   stateLabel,
+  type WorkDue,
 } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
 import { newId } from '@/features/record/client/entryId.ts';
@@ -117,7 +120,7 @@ export function useBench({ job, head, caseHead: given, events: first, staff, des
     checksSeeing: reasoner.checksSeeing,
     plateKey: plate && keyOf(plate, view.turn),
     takesFocus: takesFocus(view, coarse),
-    ...useActs({ view, dispatch, plate, draft, taking }),
+    ...useActs({ view, dispatch, plate, draft, taking, due: summary.work.due }),
     notices: noticesOf(reasoner, record, lines.length, told, pick.replacing),
   };
 }
@@ -129,12 +132,14 @@ function useActs({
   plate,
   draft,
   taking,
+  due,
 }: {
   readonly view: PlateView;
   readonly dispatch: Dispatch<PlateAction>;
   readonly plate: PlateCheck | null;
   readonly draft: ReturnType<typeof useDraft>;
   readonly taking: ReturnType<typeof useTaking>;
+  readonly due: readonly WorkDue[];
 }) {
   return {
     togglePart: useLatest((part: PartId) => dispatch({ kind: 'part', part: view.part === part ? null : part })),
@@ -142,6 +147,12 @@ function useActs({
     strike: useLatest((number: number) => void taking.put({ correct: number }, newId())),
     touched: useLatest((entries: Entries) => {
       if (!plate) return;
+      const { condition } = Object.values(entries)[0]!;
+      // Another state may have work before it: then that lies on the plate, and this comes back as it was typed.
+      if (condition !== plate.condition && due.some(({ before }) => standsBefore(before, condition))) {
+        const insteadOf = view.picked?.insteadOf ?? null;
+        return dispatch({ kind: 'pick', plate: { ...plate, condition }, first: entries, insteadOf });
+      }
       dispatch({ kind: 'touch', plate });
       draft.keep({ plate, entries });
     }),
@@ -208,19 +219,9 @@ function useShown(view: PlateView, { summary, plan, planStale }: ReturnType<type
 
 /** The head of the job with what was learnt of its engine since. */
 function useKnown(given: CaseHead, lines: ReturnType<typeof useLines>): CaseHead {
-  const said = lines.filter(({ event }) => 'engine' in event).length;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a line is never rubbed out, so only a new one of that kind changes anything.
+  const said = JSON.stringify(lines.flatMap(({ event }) => ('engine' in event ? [event] : [])));
   return useMemo(
-    () =>
-      said === 0
-        ? given
-        : {
-            ...given,
-            ...learntFrom(
-              given,
-              lines.map((line) => line.event),
-            ),
-          },
+    () => (said === '[]' ? given : { ...given, ...learntFrom(given, JSON.parse(said) as RawEngineEvent[]) }),
     [given, said],
   );
 }

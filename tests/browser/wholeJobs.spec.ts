@@ -183,6 +183,14 @@ test('a flooded engine: not run before its oil is changed, not closed before oil
   await expect(work).toContainText('Before it runs');
   await expect(work).toContainText('1.4 l by the engine sheet');
   await expect(work.getByRole('button', { name: /Fresh oil/ })).toBeDisabled();
+  await bench.press(work.getByRole('button', { name: 'Back to the plan' }));
+  // A check of the cranked engine, turned into one of the running engine under the hand.
+  await bench.pick('Spark tester');
+  await bench.choose('At idle');
+  await expect(work.getByRole('heading', { level: 2 })).toHaveText('Oil thinned with fuel');
+  await bench.press(work.getByRole('button', { name: 'Back to the plan' }));
+  await bench.search.fill('Run it and listen');
+  await bench.search.press('Enter');
   await bench.press(work.getByText('Go on without it'));
   await bench.press(work.getByRole('button', { name: 'Go on without it' }));
   await expect(work.getByRole('alert')).toContainText('Say why');
