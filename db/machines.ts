@@ -1,4 +1,4 @@
-import { asc, count, eq, inArray } from 'drizzle-orm';
+import { asc, eq, inArray } from 'drizzle-orm';
 import {
   type EngineFigures,
   type EngineWords,
@@ -211,12 +211,6 @@ export async function learnOfEngine(
     .where(eq(engineSheets.id, id));
   for (const [name, value] of Object.entries(figures)) await putFigure(tx, figureRow(id, name, value, origin));
   return version + 1;
-}
-
-/** How many machines have each engine. */
-export async function machinesByEngine(db: Database): Promise<Map<string, number>> {
-  const rows = await db.select({ id: machines.sheetId, n: count() }).from(machines).groupBy(machines.sheetId);
-  return new Map(rows.map(({ id, n }) => [id, n]));
 }
 
 /** Adds a machine; the same id twice is the same machine. */

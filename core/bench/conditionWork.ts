@@ -3,13 +3,16 @@ import { CONDITIONS, type ConditionDefinition, GATES, type Gate, type WayIn, typ
 import { withRepairMade } from './repairMade.ts';
 import { type Bench, epochOf } from './state.ts';
 
+/** A step that was not done; where something goes in, how much by the engine sheet [l], null where that does not say. */
+export interface StepDue extends Pick<WorkStep, 'id' | 'label' | 'later'> {
+  readonly litres?: number | null;
+}
+
 /** Work that a condition asks for and that was not done: all of one condition that stands before the same point, in order. */
 export interface WorkDue {
   readonly condition: string;
   readonly before: Gate;
-  readonly steps: readonly Pick<WorkStep, 'id' | 'label' | 'later'>[];
-  /** What goes in, by the engine sheet [l]; null where the sheet does not say, or nothing goes in. */
-  readonly litres: number | null;
+  readonly steps: readonly StepDue[];
   /** It is only believed so far: this check would show it. */
   readonly look: string | null;
 }
@@ -85,12 +88,15 @@ export function conditionWork(
     for (const before of GATES) {
       const steps = left.filter((step) => step.before === before);
       if (steps.length === 0 || (before === 'leaving' && !seen && !touched)) continue;
-      const fill = steps.find((step) => step.litres)?.litres;
       due.push({
         condition: condition.id,
         before,
-        steps: steps.map(({ id, label, later }) => ({ id, label, ...(later ? { later } : {}) })),
-        litres: fill ? (bench.head.figures[fill] ?? null) : null,
+        steps: steps.map(({ id, label, later, litres }) => ({
+          id,
+          label,
+          ...(later ? { later } : {}),
+          ...(litres ? { litres: bench.head.figures[litres] ?? null } : {}),
+        })),
         look: seen || touched ? null : (condition.seenAs[0]?.check ?? null),
       });
     }

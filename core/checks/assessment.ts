@@ -1,4 +1,4 @@
-import type { EngineFigures, EngineWords } from '../engine/index.ts';
+import type { EngineFigureName, EngineFigures, EngineWords } from '../engine/index.ts';
 import type { Rules } from '../house/rules.ts';
 import type { Reading } from './reading.ts';
 
@@ -80,6 +80,37 @@ export function plainOutcome(outcomes: readonly Outcome[], outcome: string | nul
 export function limitOf(name: string, rules: Rules, key: keyof Rules): Limit {
   const { value, unit, source, note } = rules[key];
   return { name, value, unit, source: `${source}: ${note}` };
+}
+
+/**
+ * From and to of a range by the engine sheet where that has both, else by the house: half a range is none.
+ * @param unit of both, in which the sheet and the rules keep them
+ * @param of put before their names, where a check has several ranges
+ */
+export function windowBy(
+  figures: EngineFigures,
+  rules: Rules,
+  [sheetLow, sheetHigh]: readonly [EngineFigureName, EngineFigureName],
+  [ruleLow, ruleHigh]: readonly [keyof Rules, keyof Rules],
+  unit: string,
+  of = '',
+): { readonly low: number; readonly high: number; readonly limits: readonly Limit[] } {
+  const [low, high] = [figures[sheetLow], figures[sheetHigh]];
+  const [from, to] = [`${of}from`, `${of}to`];
+  if (typeof low === 'number' && typeof high === 'number')
+    return {
+      low,
+      high,
+      limits: [
+        { name: from, value: low, unit, source: 'engine sheet' },
+        { name: to, value: high, unit, source: 'engine sheet' },
+      ],
+    };
+  return {
+    low: rules[ruleLow].value,
+    high: rules[ruleHigh].value,
+    limits: [limitOf(from, rules, ruleLow), limitOf(to, rules, ruleHigh)],
+  };
 }
 
 /** The outcome with the greatest weight, or null when nothing has any. */

@@ -1,5 +1,5 @@
 import { errorOf, OHMMETER } from './accuracy.ts';
-import { EMPTY_ASSESSMENT, type Limit, limitOf, outcomes } from './assessment.ts';
+import { EMPTY_ASSESSMENT, outcomes, windowBy } from './assessment.ts';
 import { defineCheck } from './define.ts';
 import { numberField } from './field.ts';
 import { judge } from './judge.ts';
@@ -25,16 +25,8 @@ export const fuelSolenoidOhms = defineCheck({
   accuracy: OHMMETER,
   assess: (reading, { rules, figures }) => {
     const { value } = reading.fields;
-    const { solenoidOhmsLow, solenoidOhmsHigh } = figures;
-    const fromSheet = solenoidOhmsLow != null && solenoidOhmsHigh != null;
-    const low = fromSheet ? solenoidOhmsLow : rules.solenoidOhmsLow.value;
-    const high = fromSheet ? solenoidOhmsHigh : rules.solenoidOhmsHigh.value;
-    const limits: Limit[] = fromSheet
-      ? [
-          { name: 'from', value: low, unit: 'ohm', source: 'engine sheet' },
-          { name: 'to', value: high, unit: 'ohm', source: 'engine sheet' },
-        ]
-      : [limitOf('from', rules, 'solenoidOhmsLow'), limitOf('to', rules, 'solenoidOhmsHigh')];
+    const names = ['solenoidOhmsLow', 'solenoidOhmsHigh'] as const;
+    const { low, high, limits } = windowBy(figures, rules, names, names, 'ohm');
     if (value === 'OL')
       return {
         ...EMPTY_ASSESSMENT,

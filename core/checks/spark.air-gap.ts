@@ -1,6 +1,6 @@
 import { bandWeights, byLimits } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
-import { EMPTY_ASSESSMENT, heaviest, type Limit, limitOf, outcomes } from './assessment.ts';
+import { EMPTY_ASSESSMENT, heaviest, outcomes, windowBy } from './assessment.ts';
 import { defineCheck } from './define.ts';
 import { numberField } from './field.ts';
 
@@ -34,9 +34,14 @@ export const sparkAirGap = defineCheck({
   assess: (reading, { rules, figures }) => {
     const { gapA, gapB } = reading.fields;
     if (typeof gapA !== 'number') return EMPTY_ASSESSMENT;
-    const fromSheet = figures.coilGapLowMm != null && figures.coilGapHighMm != null;
-    const low = (fromSheet ? figures.coilGapLowMm! : rules.airGapLowMm.value) / 1000;
-    const high = (fromSheet ? figures.coilGapHighMm! : rules.airGapHighMm.value) / 1000;
+    const { limits, ...window } = windowBy(
+      figures,
+      rules,
+      ['coilGapLowMm', 'coilGapHighMm'],
+      ['airGapLowMm', 'airGapHighMm'],
+      'mm',
+    );
+    const [low, high] = [window.low / 1000, window.high / 1000];
     // The leg further out of limits decides.
     const outside = (gap: number) => Math.max(low - gap, gap - high);
     const worst = typeof gapB !== 'number' || outside(gapA) >= outside(gapB) ? gapA : gapB;
@@ -47,12 +52,6 @@ export const sparkAirGap = defineCheck({
       { outcome: 'wide', from: high + SIGMA_METRES, to: Infinity, widthOf: WENT_WIDE_METRES },
     ];
     const weights = bandWeights(bands, worst, SIGMA_METRES);
-    const limits: Limit[] = fromSheet
-      ? [
-          { name: 'from', value: low * 1000, unit: 'mm', source: 'engine sheet' },
-          { name: 'to', value: high * 1000, unit: 'mm', source: 'engine sheet' },
-        ]
-      : [limitOf('from', rules, 'airGapLowMm'), limitOf('to', rules, 'airGapHighMm')];
     return {
       ...EMPTY_ASSESSMENT,
       outcome: heaviest(bandWeights(byLimits(bands), worst, SIGMA_METRES)),

@@ -8,9 +8,9 @@ import {
   type ComputedQuantity,
   EMPTY_ASSESSMENT,
   heaviest,
-  type Limit,
   limitOf,
   outcomes,
+  windowBy,
 } from './assessment.ts';
 import { defineCheck } from './define.ts';
 import { numberField } from './field.ts';
@@ -101,23 +101,18 @@ function apartFromTab(reading: Reading): { readonly percent: number; readonly pl
   return { percent: (100 * Math.abs(toGround - toKillTab)) / toGround, plusMinus: (100 * error) / toGround };
 }
 
-function windowOf(figures: EngineFigures, rules: Rules): { low: number; high: number; limits: Limit[] } {
-  const { coilOhmsLow, coilOhmsHigh } = figures;
-  const fromSheet = coilOhmsLow != null && coilOhmsHigh != null;
-  const low = fromSheet ? coilOhmsLow : rules.coilOhmsLow.value;
-  const high = fromSheet ? coilOhmsHigh : rules.coilOhmsHigh.value;
-  const limits = fromSheet
-    ? [
-        { name: 'from', value: low, unit: 'ohm', source: 'engine sheet' },
-        { name: 'to', value: high, unit: 'ohm', source: 'engine sheet' },
-      ]
-    : [limitOf('from', rules, 'coilOhmsLow'), limitOf('to', rules, 'coilOhmsHigh')];
-  limits.push(
-    limitOf('shorted under', rules, 'coilShortedOhms'),
-    limitOf('twins within', rules, 'coilTwinPercent'),
-    limitOf('ground and kill tab within', rules, 'coilTabPercent'),
-  );
-  return { low, high, limits };
+function windowOf(figures: EngineFigures, rules: Rules): ReturnType<typeof windowBy> {
+  const names = ['coilOhmsLow', 'coilOhmsHigh'] as const;
+  const { limits, ...window } = windowBy(figures, rules, names, names, 'ohm');
+  return {
+    ...window,
+    limits: [
+      ...limits,
+      limitOf('shorted under', rules, 'coilShortedOhms'),
+      limitOf('twins within', rules, 'coilTwinPercent'),
+      limitOf('ground and kill tab within', rules, 'coilTabPercent'),
+    ],
+  };
 }
 
 function assessCoil(reading: Reading, { rules, figures, twin }: AssessContext): Assessment {

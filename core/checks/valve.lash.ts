@@ -6,9 +6,8 @@ import {
   type Assessment,
   type ComputedQuantity,
   EMPTY_ASSESSMENT,
-  type Limit,
-  limitOf,
   outcomes,
+  windowBy,
 } from './assessment.ts';
 import { defineCheck } from './define.ts';
 import { numberField } from './field.ts';
@@ -36,29 +35,13 @@ const OUTCOMES = ['ok', 'wide', 'tight'] as const;
 /** Of one valve it is told apart how wide; all are called wide. */
 const OF_A_VALVE = ['ok', 'wide', 'wider', 'far', 'tight'] as const;
 
-function windowOf(valve: Valve, { figures, rules }: AssessContext): { low: number; high: number; limits: Limit[] } {
-  const names = {
-    intake: ['lashIntakeLowMm', 'lashIntakeHighMm'],
-    exhaust: ['lashExhaustLowMm', 'lashExhaustHighMm'],
-  } as const;
-  const [lowName, highName] = names[valve];
-  const low = figures[lowName];
-  const high = figures[highName];
-  if (low != null && high != null)
-    return {
-      low,
-      high,
-      limits: [
-        { name: `${valve} from`, value: low, unit: 'mm', source: 'engine sheet' },
-        { name: `${valve} to`, value: high, unit: 'mm', source: 'engine sheet' },
-      ],
-    };
-  return {
-    low: rules[lowName].value,
-    high: rules[highName].value,
-    limits: [limitOf(`${valve} from`, rules, lowName), limitOf(`${valve} to`, rules, highName)],
-  };
-}
+const WINDOWS = {
+  intake: ['lashIntakeLowMm', 'lashIntakeHighMm'],
+  exhaust: ['lashExhaustLowMm', 'lashExhaustHighMm'],
+} as const;
+
+const windowOf = (valve: Valve, { figures, rules }: AssessContext) =>
+  windowBy(figures, rules, WINDOWS[valve], WINDOWS[valve], 'mm', `${valve} `);
 
 /** Where the crank stands for it, and what of it the sheet does not say. */
 function position({ figures, rules, engine }: AssessContext) {

@@ -104,11 +104,11 @@ function Steps({ due, onRecord }: { due: WorkDue; onRecord: Props['onRecord'] })
                 </span>
                 <span>
                   {step.label}
-                  {step.id === 'fill' && (
+                  {step.litres !== undefined && (
                     <span className="block text-[0.95rem] font-normal">
-                      {due.litres === null
+                      {step.litres === null
                         ? 'The engine sheet has no fill: by the dipstick.'
-                        : `${due.litres} l by the engine sheet.`}
+                        : `${step.litres} l by the engine sheet.`}
                     </span>
                   )}
                 </span>

@@ -3,8 +3,9 @@ import Link from 'next/link';
 import { SHEET_FIGURES, SHEET_GROUPS, SHEET_WORDS, type SheetFigure } from '@/core/engine/sheetParts.ts';
 import { exampleOf, SOURCE_WORDS, standInText } from '@/core/engine/typedSheet.ts';
 import { FIGURE_SOURCES, type FigureSource, type Rules } from '@/core/index.ts';
-import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
+import { SAVE_BAR_LINK, SaveBar } from '@/ui/SaveBar.tsx';
+import { CYLINDERS, type CylinderKey } from './cylinders.ts';
 import { type SheetFormProps, useSheetForm } from './useSheetForm.ts';
 
 type Form = ReturnType<typeof useSheetForm>;
@@ -43,16 +44,10 @@ export function SheetForm({ rules, machines, ...props }: Props) {
           ))}
         </section>
       </div>
-      <SaveBar form={form} kept={kept} />
+      <SaveSheet form={form} kept={kept} />
     </form>
   );
 }
-
-const CYLINDERS = [
-  { value: '1', label: 'One' },
-  { value: '2', label: 'Two' },
-  { value: '3', label: 'Three' },
-] as const;
 
 function Words({ form, fixed, machines }: { form: Form; fixed: boolean; machines: readonly string[] }) {
   const { words } = form;
@@ -87,7 +82,7 @@ function Words({ form, fixed, machines }: { form: Form; fixed: boolean; machines
             small
             label="Cylinders"
             options={CYLINDERS}
-            value={String(words.cylinders) as '1' | '2' | '3'}
+            value={String(words.cylinders) as CylinderKey}
             onChange={(n) => n && form.setCylinders(Number(n))}
           />
         )}
@@ -220,40 +215,29 @@ function Origin({ form, figure, file }: Pick<FigureProps, 'form' | 'figure' | 'f
   );
 }
 
-function SaveBar({ form: { state, issues }, kept }: { form: Form; kept: Props['kept'] }) {
+function SaveSheet({ form: { state, issues }, kept }: { form: Form; kept: Props['kept'] }) {
   const beside = (path: string) => path.startsWith('$.figures.') || path === '$.name';
-  const general = issues.filter((i) => !beside(i.path));
-  const link = 'min-h-tap content-center font-semibold underline underline-offset-4';
+  const general = issues.find((i) => !beside(i.path));
   return (
-    <div
-      data-sticky
-      className="fixed inset-x-0 bottom-0 flex flex-wrap items-center gap-x-5 gap-y-2 border-t-2 border-iron bg-ground px-4 py-2"
+    <SaveBar
+      label="Save the sheet"
+      saving={state === 'saving'}
+      status={`${kept ? `Change ${kept.version}` : 'Not kept yet'}${state === 'saved' ? '. Saved: it counts from the next job on.' : ''}`}
+      wrong={issues.length === 0 ? null : (general?.message ?? 'Not saved: see what is marked above.')}
     >
-      <Button type="submit" look="main" className="text-[1.15rem]" disabled={state === 'saving'}>
-        Save the sheet
-      </Button>
-      <p role="status" className="min-w-0 flex-1 basis-40">
-        {kept ? `Change ${kept.version}` : 'Not kept yet'}
-        {state === 'saved' && '. Saved: it counts from the next job on.'}
-      </p>
-      {issues.length > 0 && (
-        <p role="alert" className="order-last basis-full font-bold text-rust">
-          {general[0]?.message ?? 'Not saved: see what is marked above.'}
-        </p>
-      )}
       {kept && (
         <>
-          <Link href={`/engines/new?copy=${kept.id}`} className={link}>
+          <Link href={`/engines/new?copy=${kept.id}`} className={SAVE_BAR_LINK}>
             Copy it
           </Link>
-          <a href={`/api/engines/${kept.id}/file`} download className={link}>
+          <a href={`/api/engines/${kept.id}/file`} download className={SAVE_BAR_LINK}>
             As a file
           </a>
         </>
       )}
-      <Link href="/engines" className={link}>
+      <Link href="/engines" className={SAVE_BAR_LINK}>
         All engines
       </Link>
-    </div>
+    </SaveBar>
   );
 }

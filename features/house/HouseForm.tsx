@@ -2,7 +2,7 @@
 import type { House } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
 import type { Habit } from '@/features/shop/settings.ts';
-import { Instruments, Limits, SaveBar, Schools } from './houseParts.tsx';
+import { Instruments, Limits, SaveHouse, Schools } from './houseParts.tsx';
 import { useHouseForm } from './useHouseForm.ts';
 
 interface Props {
@@ -33,7 +33,7 @@ export function HouseForm({ house, by, on, instruments, people, person, habit }:
         </div>
         <Limits form={form} habit={habit} />
       </div>
-      <SaveBar form={form} house={house} by={by} on={on} />
+      <SaveHouse form={form} house={house} by={by} on={on} />
     </form>
   );
 }

@@ -1,8 +1,8 @@
 import Link from 'next/link';
 import { type House, QUESTIONS, RULE_GROUPS, rulesOf } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
-import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
+import { SAVE_BAR_LINK, SaveBar } from '@/ui/SaveBar.tsx';
 import { shownLimit } from './limitBoxes.ts';
 import { namesOf, type useHouseForm } from './useHouseForm.ts';
 
@@ -110,7 +110,7 @@ export function Limits({ form: { schools, typed, wrongOf, change }, habit }: { f
   );
 }
 
-export function SaveBar({
+export function SaveHouse({
   form: { state, issues },
   house,
   by,
@@ -121,31 +121,21 @@ export function SaveBar({
   by: string | null;
   on: string | null;
 }) {
-  const general = issues.filter((i) => !i.path.startsWith('$.limits.'));
+  const general = issues.find((i) => !i.path.startsWith('$.limits.'));
+  const status =
+    state === 'saved'
+      ? 'Saved. They count from the next job on.'
+      : house.revision === 0
+        ? 'Nothing set yet: all as is common.'
+        : `Change ${house.revision}${by ? `, ${by}` : ''}${on ? `, ${on}` : ''}`;
+  const wrong =
+    issues.length === 0 ? null : (general?.message ?? 'Not saved: a limit cannot be, see it marked under Limits.');
   return (
-    <div
-      data-sticky
-      className="fixed inset-x-0 bottom-0 flex flex-wrap items-center gap-x-5 gap-y-2 border-t-2 border-iron bg-ground px-4 py-2"
-    >
-      <Button type="submit" look="main" className="text-[1.15rem]" disabled={state === 'saving'}>
-        Save house rules
-      </Button>
-      <p role="status" className="min-w-0 flex-1 basis-56">
-        {state === 'saved'
-          ? 'Saved. They count from the next job on.'
-          : house.revision === 0
-            ? 'Nothing set yet: all as is common.'
-            : `Change ${house.revision}${by ? `, ${by}` : ''}${on ? `, ${on}` : ''}`}
-      </p>
-      {issues.length > 0 && (
-        <p role="alert" className="basis-full font-bold text-rust">
-          {general[0]?.message ?? 'Not saved: a limit cannot be, see it marked under Limits.'}
-        </p>
-      )}
-      <Link href="/" className="min-h-tap content-center font-semibold underline underline-offset-4">
+    <SaveBar label="Save house rules" saving={state === 'saving'} status={status} wrong={wrong}>
+      <Link href="/" className={SAVE_BAR_LINK}>
         Back to the floor
       </Link>
-    </div>
+    </SaveBar>
   );
 }
 

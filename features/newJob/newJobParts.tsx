@@ -1,6 +1,7 @@
 import type { ComponentProps, ReactNode } from 'react';
 import { TRIED, TRIED_IDS } from '@/core/complaint/tried.ts';
 import { HISTORY_FLAGS } from '@/core/index.ts';
+import { CYLINDERS, type CylinderKey } from '@/features/engines/cylinders.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Choice } from '@/ui/Choice.tsx';
 import { useTypedBefore } from '@/ui/useTypedBefore.ts';
@@ -158,11 +159,11 @@ export function NewMachine({
       />
       <div>
         <span className="font-semibold">Cylinders</span>
-        <Choice<'1' | '2' | '3'>
+        <Choice<CylinderKey>
           small
           label="Cylinders"
           options={CYLINDERS}
-          value={fresh.cylinders === null ? null : (String(fresh.cylinders) as '1' | '2' | '3')}
+          value={fresh.cylinders === null ? null : (String(fresh.cylinders) as CylinderKey)}
           onChange={(n) => n && onChange({ cylinders: Number(n), sheetId: '' })}
         />
         <Wrong>{issueOf('newMachine.cylinders')}</Wrong>
@@ -191,12 +192,6 @@ export function NewMachine({
     </div>
   );
 }
-
-const CYLINDERS = [
-  { value: '1', label: 'One' },
-  { value: '2', label: 'Two' },
-  { value: '3', label: 'Three' },
-] as const;
 
 export function Wrong({ children }: { children: ReactNode }) {
   return children ? (

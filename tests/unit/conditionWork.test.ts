@@ -52,7 +52,8 @@ const HOLDS = { check: 'fuel.needle-hold', outcome: 'holds' };
 describe('oil thinned with fuel', () => {
   it('once seen, its work is due before it runs, with the litres of the sheet, and stays due whatever is read later', () => {
     const [first, second] = work([THINNED]).due;
-    expect(first).toMatchObject({ condition: 'oil.fuel-diluted', before: 'running', litres: 1.4, look: null });
+    expect(first).toMatchObject({ condition: 'oil.fuel-diluted', before: 'running', look: null });
+    expect(first!.steps.map((s) => s.litres)).toEqual([undefined, undefined, 1.4]);
     expect(first!.steps.map((s) => s.label)).toEqual([
       'Drain the oil',
       'New oil filter, where one is fitted',
@@ -65,7 +66,7 @@ describe('oil thinned with fuel', () => {
 
   it('a sheet without a fill says nothing of litres', () => {
     const { sheet: _, ...bare } = engine;
-    expect(work([THINNED], undefined, bare).due[0]!.litres).toBeNull();
+    expect(work([THINNED], undefined, bare).due[0]!.steps[2]!.litres).toBeNull();
   });
 
   it('only believed, it is looked at first, and a look that shows sound oil lifts it', () => {
