@@ -33,7 +33,7 @@ export interface ConditionWork {
 const BELIEVED = 0.5;
 
 /** The event that showed it to the eye last; 0 where none did. */
-const sightedAt = ({ readings }: Bench, { seenAs }: ConditionDefinition): number =>
+export const sightedAt = ({ readings }: Bench, { seenAs }: ConditionDefinition): number =>
   Math.max(
     0,
     ...readings

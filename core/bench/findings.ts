@@ -1,6 +1,7 @@
 import { checkOf } from '../checks/index.ts';
 import { CONDITIONS, findFault } from '../faults/index.ts';
 import { advance, openBench } from './bench.ts';
+import { sightedAt } from './conditionWork.ts';
 import type { Bench, MadeRepair } from './state.ts';
 import { summarise } from './summary.ts';
 
@@ -24,11 +25,14 @@ export function findingsOf(bench: Bench): Finding[] {
     if (repair) {
       const summary = summarise(again);
       const definition = findFault(repair.step.id);
+      const condition = CONDITIONS.find((c) => c.id === repair.step.id);
+      // A condition is proven by what showed it to the eye.
+      const seen = condition ? [sightedAt(again, condition)].filter((event) => event > 0) : [];
       out.push({
         repair,
-        proof: [...new Set(summary.confirmed.find((s) => s.fault === repair.key)?.proof ?? [])].sort((a, b) => a - b),
+        proof: [...new Set(summary.confirmed.find((s) => s.fault === repair.key)?.proof ?? seen)].sort((a, b) => a - b),
         p: summary.suspects.find((s) => s.key === repair.key)?.p ?? 0,
-        behind: definition?.behind ?? CONDITIONS.find((c) => c.id === repair.step.id)?.ask ?? null,
+        behind: definition?.behind ?? condition?.ask ?? null,
       });
     }
     // A struck line keeps its number.

@@ -154,6 +154,8 @@ function useBringFile(people: readonly Person[], person: Person | null) {
     withPerson(async (by) => {
       const answer = await postSheet({ id: newId(), personId: by.id, sheet });
       if (answer.ok) router.push(`/engines/${answer.id}`);
+      else if (answer.issues.some((i) => i.path === '$.format' || i.path === '$.sheet'))
+        setIssues([{ path: '$', message: `${chosen.name} is not an engine sheet.` }]);
       else setIssues(answer.issues.map((i) => ({ ...i, message: `${chosen.name}, ${i.path}: ${i.message}` })));
     });
   };

@@ -1,5 +1,6 @@
 'use client';
 import Link from 'next/link';
+import { useEffect, useRef } from 'react';
 import { SHEET_FIGURES, SHEET_GROUPS, SHEET_WORDS, type SheetFigure } from '@/core/engine/sheetParts.ts';
 import { exampleOf, SOURCE_WORDS, standInText } from '@/core/engine/typedSheet.ts';
 import { FIGURE_SOURCES, type FigureSource, type Rules } from '@/core/index.ts';
@@ -21,8 +22,15 @@ interface Props extends SheetFormProps {
 export function SheetForm({ rules, machines, ...props }: Props) {
   const form = useSheetForm(props);
   const { kept, file, habit } = props;
+  const { issues } = form;
+  const sheet = useRef<HTMLFormElement>(null);
+  useEffect(() => {
+    const wrong = issues.length > 0 ? sheet.current?.querySelector<HTMLElement>('[aria-invalid="true"]') : null;
+    wrong?.scrollIntoView({ block: 'center' });
+    wrong?.focus({ preventScroll: true });
+  }, [issues]);
   return (
-    <form onSubmit={form.save} noValidate className="@container pb-24">
+    <form ref={sheet} onSubmit={form.save} noValidate className="@container pb-24">
       {form.asking}
       <div className="grid items-start gap-3 @5xl:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
         <Words form={form} fixed={kept !== null} machines={machines} />
@@ -223,7 +231,7 @@ function SaveSheet({ form: { state, issues }, kept }: { form: Form; kept: Props[
       label="Save the sheet"
       saving={state === 'saving'}
       status={`${kept ? `Change ${kept.version}` : 'Not kept yet'}${state === 'saved' ? '. Saved: it counts from the next job on.' : ''}`}
-      wrong={issues.length === 0 ? null : (general?.message ?? 'Not saved: see what is marked above.')}
+      wrong={issues.length === 0 ? null : (general?.message ?? 'Not saved: see what is marked.')}
     >
       {kept && (
         <>

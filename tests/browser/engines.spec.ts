@@ -73,6 +73,7 @@ test('a twin with its sheet made on screen is judged by that sheet; words said i
   await page.getByLabel('Coil, lead to ground', { exact: true }).fill('9.5');
   await page.getByRole('button', { name: 'Save the sheet' }).click();
   await expect(page.getByText('type both, from and to')).toBeVisible();
+  await expect(page.getByLabel('Coil, lead to ground', { exact: true })).toBeFocused();
   await page.getByLabel('Coil, lead to ground', { exact: true }).fill('9.5 - 10.5');
   await page.getByLabel('Coil, lead to ground: where that comes from').selectOption({ label: 'measured here' });
   await page.getByRole('button', { name: 'Save the sheet' }).dblclick();
@@ -147,6 +148,9 @@ test('two engines are compared; a sheet goes out as a file and comes back as it 
   const box = page.getByLabel('Engine sheet file');
   await box.setInputFiles({ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('not a sheet') });
   await expect(page.getByRole('alert').filter({ hasText: 'notes.txt is not an engine sheet' })).toBeVisible();
+  const alien = Buffer.from('{"format":"ridge-bolt/case"}');
+  await box.setInputFiles({ name: 'job.json', mimeType: 'application/json', buffer: alien });
+  await expect(page.getByRole('alert').filter({ hasText: 'job.json is not an engine sheet.' })).toBeVisible();
   await box.setInputFiles({ name: 'sheet.json', mimeType: 'application/json', buffer: Buffer.from(back) });
   await page.waitForURL(/\/engines\/(?!new|sheet-)/);
   await expect(page.getByLabel('Engine', { exact: true })).toHaveValue('Came back from a file');

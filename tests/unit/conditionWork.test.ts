@@ -1,5 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { advance, blockerSentence, faultCards, openBench, readCase, readEvent, summarise } from '../../core/index.ts';
+import {
+  advance,
+  blockerSentence,
+  faultCards,
+  findingsOf,
+  openBench,
+  readCase,
+  readEvent,
+  summarise,
+} from '../../core/index.ts';
 import { onPlate } from '../../features/bench/plateReducer.ts';
 import { NOTHING_PLANNED } from '../../features/bench/plates.ts';
 
@@ -131,6 +140,12 @@ describe('oil thinned with fuel', () => {
     expect(refusals([...worked, wet])).toEqual(['Not as it should be after the work: Leave it standing.']);
     expect(summarise(benchAfter([...worked, wet])).phase).not.toBe('ready');
     expect(summarise(benchAfter([...worked, wet, DRY])).phase).toBe('ready');
+  });
+
+  it('stands on the sheet as proven by the dipstick, and as done on suspicion where nobody looked', () => {
+    const proofs = (events: readonly object[]) => findingsOf(benchAfter(events)).map((f) => [f.repair.key, f.proof]);
+    expect(proofs([THINNED, FRESH_OIL])).toEqual([['oil.fuel-diluted', [1]]]);
+    expect(proofs([FRESH_OIL])).toEqual([['oil.fuel-diluted', []]]);
   });
 
   it('ticked by mistake is struck like a repair, and is due again', () => {
