@@ -6,8 +6,15 @@ import type { AssessContext, Reading } from '../checks/index.ts';
  * @param twin the same check on the other cylinder, where it was taken: twins are compared
  */
 export function assessingContext(
-  { engine, figures, rules, ambient }: Pick<CaseHead, 'engine' | 'figures' | 'rules' | 'ambient'>,
+  {
+    engine,
+    figures,
+    rules,
+    ambient,
+    history,
+  }: Pick<CaseHead, 'engine' | 'figures' | 'rules' | 'ambient'> & Partial<Pick<CaseHead, 'history'>>,
   twin?: Reading,
 ): AssessContext {
-  return { engine, figures, rules, ambient, ...(twin ? { twin } : {}) };
+  const failsAfterMin = history?.failsAfterMin ?? null;
+  return { engine, figures, rules, ambient, failsAfterMin, ...(twin ? { twin } : {}) };
 }

@@ -14,6 +14,8 @@ export interface AssessContext {
   readonly rules: Rules;
   /** Where it was taken; the shop's own height where it is not said. */
   readonly ambient: { readonly altitudeM?: number | undefined; readonly temperatureC?: number | undefined };
+  /** How long it runs before it fails, as the customer says [min]; null or left out where he did not. */
+  readonly failsAfterMin?: number | null;
   /** The same check on the other cylinder, if taken since the last repair: twins are compared. */
   readonly twin?: Reading;
 }

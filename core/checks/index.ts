@@ -27,6 +27,7 @@ import { fuelSolenoidClick } from './fuel.solenoid-click.ts';
 import { fuelSolenoidOhms } from './fuel.solenoid-ohms.ts';
 import { fuelSolenoidPlunger } from './fuel.solenoid-plunger.ts';
 import { fuelSolenoidVolts } from './fuel.solenoid-volts.ts';
+import { fuelTap } from './fuel.tap.ts';
 import { lookAirFilter } from './look.air-filter.ts';
 import { lookCooling } from './look.cooling.ts';
 import { lookCrank } from './look.crank.ts';
@@ -54,6 +55,8 @@ import { runLeakWatch } from './run.leak-watch.ts';
 import { runMinutes } from './run.minutes.ts';
 import { runRestartHot } from './run.restart-hot.ts';
 import { runShutOff } from './run.shut-off.ts';
+import { runTimed } from './run.timed.ts';
+import { runTopSpeed } from './run.top-speed.ts';
 import { sealBoreLook } from './seal.bore-look.ts';
 import { sealCompression } from './seal.compression.ts';
 import { sealCrankcaseVacuum } from './seal.crankcase-vacuum.ts';
@@ -146,6 +149,7 @@ const CATALOGUE = [
   sparkMagnetAtTdc,
   sparkFlywheelNut,
   sparkKey,
+  fuelTap,
   fuelSolenoidClick,
   fuelSolenoidVolts,
   fuelSolenoidOhms,
@@ -181,6 +185,8 @@ const CATALOGUE = [
   sealFluidTest,
   sealBoreLook,
   sealCrankcaseVacuum,
+  runTimed,
+  runTopSpeed,
   runRestartHot,
   runMinutes,
   runLeakWatch,

@@ -1,6 +1,7 @@
 import { outcomes, plainOutcome } from './assessment.ts';
 import { defineCheck } from './define.ts';
 import { numberField } from './field.ts';
+import { runClean } from './runClean.ts';
 
 const OUTCOMES = outcomes({ clean: 'Ran clean', failed: 'Failed' });
 
@@ -26,5 +27,6 @@ export const runMinutes = defineCheck({
   viaComplaint: 'failed',
   proposed: false,
   fields: { minutes: numberField('Ran for', 'time', [0, 24 * 3600], ['min', 'min']) },
-  assess: (reading) => plainOutcome(OUTCOMES, reading.outcome),
+  assess: (reading, context) =>
+    reading.outcome === 'clean' ? runClean(OUTCOMES, reading, context, 20) : plainOutcome(OUTCOMES, reading.outcome),
 });

@@ -19,6 +19,7 @@ export const SYMPTOMS = {
   'pops-exhaust': 'Pops in the exhaust',
   'kicks-back': 'Kicks back while cranking',
   surges: 'Surges',
+  races: 'Revs too high',
   'surges-warm': 'Surges when warm',
   'bogs-open-throttle': 'Bogs at open throttle',
   'runs-on-choke-only': 'Runs on choke only',

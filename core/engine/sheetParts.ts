@@ -251,7 +251,7 @@ export const SHEET_FIGURES: readonly SheetFigure[] = [
     habit: { metric: 'l', imperial: 'l' },
   },
   {
-    ...bare('idleRpm', 'Idle speed', 'whether it idles as it should', 'rpm'),
+    ...bare('idleRpm', 'Idle speed', 'whether it idles as it should', 'rpm', ['run.top-speed']),
     dimension: 'speed',
     habit: { metric: 'rpm', imperial: 'rpm' },
   },
@@ -261,7 +261,7 @@ export const SHEET_FIGURES: readonly SheetFigure[] = [
       'Top speed, no load',
       'what fuel it needs at full load, and whether it runs too fast',
       'rpm',
-      ['fuel.flow'],
+      ['fuel.flow', 'run.top-speed'],
     ),
     dimension: 'speed',
     habit: { metric: 'rpm', imperial: 'rpm' },

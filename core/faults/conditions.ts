@@ -146,6 +146,13 @@ export const CONDITIONS: readonly ConditionDefinition[] = [
 
 /** Pairs that do together what neither does alone. */
 export const INTERACTIONS: readonly Interaction[] = [
+  // A tap that holds keeps the tank off a needle that does not, and a needle that holds stands behind a tap that passes.
+  defineInteraction({
+    faults: ['fuel.tap-passes', 'fuel.needle'],
+    check: 'run.leak-watch',
+    outcomes: { wet: 0.8 },
+    symptoms: { 'fuel-drips': 0.65, 'oil-level-rises': 0.6 },
+  }),
   // A tired battery turns it over, a lost release turns over on a good battery; together it stops at compression.
   defineInteraction({
     faults: ['power.battery-worn', 'valve.release-off'],

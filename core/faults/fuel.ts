@@ -16,7 +16,12 @@ const supply = <const Id extends FaultId>(
     ...(spec as Omit<FaultSpec<Id>, 'part' | 'failures' | 'effects'>),
     part: 'tank-line',
     failures,
-    effects: [{ check: 'fuel.flow', outcomes: flow }, ...own],
+    effects: [
+      { check: 'fuel.flow', outcomes: flow },
+      // What stops an engine for want of fuel leaves an empty bowl in that moment.
+      { check: 'run.timed', part: 'fuel', outcomes: { dry: 0.8 } },
+      ...own,
+    ],
   });
 
 const LEAN = (lean: number): FailureSpec => ({ failure: 'fuel', levels: { lean } });
@@ -71,6 +76,7 @@ export const FUEL_FAULTS = [
       symptoms: { 'starts-then-dies': 0.3, 'stopped-suddenly': 0.25 },
       confirmedBy: [
         [{ check: 'look.fuel', outcomes: ['empty', 'tap-shut'] }],
+        [{ check: 'fuel.tap', outcomes: ['shut'] }],
         // A filter or a line that lets nothing past shows the same at the carburettor.
         [
           { check: 'fuel.flow', outcomes: ['none'] },
@@ -84,7 +90,10 @@ export const FUEL_FAULTS = [
     },
     [{ failure: 'run', levels: { nostart: 0.7, dies: 0.14, fades: 0.14 } }, NO_FUEL(0.95)],
     { none: 0.95, weak: 0.03 },
-    [{ check: 'look.fuel', outcomes: { empty: 0.45, 'tap-shut': 0.45 } }],
+    [
+      { check: 'look.fuel', outcomes: { empty: 0.45, 'tap-shut': 0.45 } },
+      { check: 'fuel.tap', outcomes: { shut: 0.45 } },
+    ],
   ),
   supply(
     {
@@ -269,7 +278,10 @@ export const FUEL_FAULTS = [
     history: { 'only-hot': 1.4, 'ran-out-of-fuel': 1.3 },
     failures: [{ failure: 'run', levels: { fades: 0.35, dies: 0.12, nostart: 0.08 } }, LEAN(0.75)],
     symptoms: { 'surges-warm': 0.4, 'dies-after-minutes': 0.45, 'low-power': 0.4 },
-    effects: [{ check: 'fuel.inlet-screen', outcomes: { blocked: 0.96 } }],
+    effects: [
+      { check: 'fuel.inlet-screen', outcomes: { blocked: 0.96 } },
+      { check: 'run.timed', part: 'fuel', outcomes: { dry: 0.75 } },
+    ],
     confirmedBy: [[{ check: 'fuel.inlet-screen', outcomes: ['blocked'] }]],
     repair: fix('cleaned', 10, ['carburettor'], 'run.minutes', undefined, [{ fault: 'fuel.jet-seal', chance: 0.03 }]),
     behind: 'What it caught came through the filter: a finer one.',
@@ -456,9 +468,40 @@ export const FUEL_FAULTS = [
     weight: 2,
     history: { 'since-work-on:fuel': 2.5, 'came-back': 1.3 },
     symptoms: { surges: 0.5, 'low-power': 0.4, 'runs-rough': 0.2 },
-    effects: [{ check: 'fuel.governor-link', outcomes: { off: 0.42, binding: 0.54 } }],
+    effects: [
+      { check: 'fuel.governor-link', outcomes: { off: 0.42, binding: 0.54 } },
+      { check: 'run.top-speed', outcomes: { low: 0.3, over: 0.08 } },
+    ],
     confirmedBy: [[{ check: 'fuel.governor-link', outcomes: ['off', 'binding'] }]],
     repair: fix('adjusted', 8, ['hood'], 'look.run'),
     behind: 'Which hole each link came out of: write it down.',
+  }),
+  defineFault({
+    id: 'fuel.governor-overspeed',
+    title: 'Governor set too fast',
+    part: 'choke-governor',
+    weight: 1,
+    history: { 'since-work-on:fuel': 4, 'came-back': 1.3 },
+    symptoms: { races: 0.7 },
+    effects: [
+      { check: 'run.top-speed', outcomes: { over: 0.96 } },
+      { check: 'fuel.governor-link', outcomes: { off: 0.55 } },
+    ],
+    confirmedBy: [[{ check: 'run.top-speed', outcomes: ['over'] }]],
+    repair: fix('adjusted', 10, ['hood'], 'run.top-speed'),
+    behind: 'Spring or link in the wrong hole, or a stop bent by hand: the maker sets the speed, the ear does not.',
+  }),
+  defineFault({
+    id: 'fuel.tap-passes',
+    title: 'Fuel tap passes when shut',
+    part: 'tank-line',
+    weight: 2,
+    perHundredHours: 1.03,
+    // Behind it stands the needle: alone it lets nothing out. Where fuel is pumped few have a tap [M].
+    engineFactor: ({ fuelFeed }) => (fuelFeed === 'gravity' || fuelFeed === 'unknown' ? 1 : 0.3),
+    effects: [{ check: 'fuel.tap', outcomes: { 'passes-when-shut': 0.94 } }],
+    confirmedBy: [[{ check: 'fuel.tap', outcomes: ['passes-when-shut'] }]],
+    repair: fix('replaced', 12, ['fuel-line'], 'fuel.tap', [8, 25]),
+    behind: 'The needle held the fuel alone: look at it too.',
   }),
 ];

@@ -60,6 +60,8 @@ export const FAULT_IDS = [
   'fuel.jet-seal',
   'fuel.choke',
   'fuel.governor-link',
+  'fuel.governor-overspeed',
+  'fuel.tap-passes',
   'air.filter',
   'air.intake-leak',
   'air.exhaust-blocked',

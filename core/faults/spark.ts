@@ -171,6 +171,8 @@ export const SPARK_FAULTS = [
       { check: 'spark.tester', outcomes: { none: 0.2, weak: 0.12, skips: 0.12 } },
       { check: 'spark.coil-ohms', outcomes: { open: 0.25, high: 0.2, unsteady: 0.1 }, when: { temperatures: ['hot'] } },
       { check: 'spark.coil-ohms', outcomes: { high: 0.08 } },
+      { check: 'run.timed', part: 'spark', outcomes: { gone: 0.8 } },
+      { check: 'run.timed', part: 'restart', outcomes: { 'after-cooling': 0.75, no: 0.1 } },
     ],
     curedBy: [{ check: 'spark.coil-swap' }],
     confirmedBy: [
@@ -396,6 +398,7 @@ export const SPARK_FAULTS = [
       { check: 'look.wiring', outcomes: { damaged: 0.3 }, part: 'kill-common' },
       { check: 'spark.kill-continuity', outcomes: { 'grounded-key-on': 0.75 } },
       { check: 'split.primer', outcomes: { nothing: 0.82, coughs: 0.08 } },
+      { check: 'run.timed', part: 'spark', outcomes: { gone: 0.75 } },
     ],
     curedBy: [{ check: 'spark.kill-off-all' }, { check: 'spark.kill-off' }],
     confirmedBy: [

@@ -50,6 +50,7 @@ export const RULE_GROUPS: readonly {
       heatAlikeRatio: 'Heat rise over the twin: alike from',
       cutOutDeadRpm: 'Cut out, throttle held: dead under',
       cutOutWeakRpm: 'Cut out, throttle held: weak under',
+      topSpeedApartRpm: 'Top speed, no load: may be off by',
     },
   },
   {

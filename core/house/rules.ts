@@ -93,6 +93,7 @@ export const DEFAULT_RULES = {
   heatAlikeRatio: rule(0.85, '', 'common practice', '85 % and up: alike'),
   cutOutDeadRpm: rule(60, 'rpm', 'common practice', 'throttle held: a drop under this is a cylinder that does nothing'),
   cutOutWeakRpm: rule(300, 'rpm', 'common practice', 'throttle held: a healthy twin drops several hundred'),
+  topSpeedApartRpm: rule(150, 'rpm', 'common practice', 'top speed no load may be so far from the sheet'),
   needleLossPsiPerMin: rule(2, 'psi/min', 'common practice', '0.5 psi lost in 15 s from 5 psi'),
   pistonShortPercent: rule(95, '%', 'common practice', 'travel felt under 95 % of the stroke is short'),
 } as const satisfies Record<string, Rule>;

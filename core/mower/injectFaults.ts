@@ -196,6 +196,13 @@ const MACHINE = {
   'fuel.governor-link': (m, _, form) => {
     m.fuel.governor = form < 0.6 ? 'binding' : 'off';
   },
+  'fuel.governor-overspeed': (m, s, form) => {
+    m.fuel.races = between(1.08, 1.35, s);
+    if (form < 0.55) m.fuel.governor = 'off';
+  },
+  'fuel.tap-passes': (m) => {
+    m.fuel.tap = 'passes';
+  },
   'air.filter': (m, s) => {
     m.air.filter = between(0.8, 0.4, s);
   },

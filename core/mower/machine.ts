@@ -108,6 +108,9 @@ export interface Mower {
     richer: number;
     choke: 'ok' | 'stuck-open' | 'stuck-closed';
     governor: 'ok' | 'binding' | 'off';
+    /** Turns so much faster than it is set, as a factor. */
+    races: number;
+    tap: 'none' | 'holds' | 'passes';
     bowl: 'clean' | 'debris' | 'water' | 'varnish';
   };
   solenoid: { feed: boolean; ohms: number; plunger: 'free' | 'sticky' | 'stuck-open' | 'stuck-shut' };
@@ -146,6 +149,8 @@ const soundFuel = (engine: EngineWords, vary: Vary): Mower['fuel'] => ({
   richer: 0,
   choke: 'ok',
   governor: 'ok',
+  races: 1,
+  tap: engine.fuelFeed === 'gravity' ? 'holds' : 'none',
   bowl: 'clean',
 });
 

@@ -195,12 +195,19 @@ export function sparkAt(m: Mower, index: number, rpm: number, hot: boolean): num
 }
 
 /** How the engine goes at one state, its cylinders each by their own spark, mixture, breath and seal. */
+/** What it drinks in that state [ml/min]. */
+const drinksMlPerMin = (m: Mower, state: RunningState): number =>
+  demandMlPerMin(m.cylinders.length * sweptMl(m.sheet), 3550, m.ambientC, m.ambientPa) * (DRINKS[state] ?? 0);
+
+/** Whether its bowl runs dry in that state, the vent as it is after some minutes. */
+export const runsDry = (m: Mower, state: RunningState): boolean =>
+  supplyMlPerMin(m, true) < 0.75 * drinksMlPerMin(m, state);
+
 export function running(m: Mower, state: RunningState, hot: boolean, crankRpm: number): Running {
   const rpm = RPM[state] ?? crankRpm;
   const cranking = state === 'cranking';
   const wide = state === 'loaded' || state === 'full-speed';
-  const swept = m.cylinders.length * sweptMl(m.sheet);
-  const demand = demandMlPerMin(swept, 3550, m.ambientC, m.ambientPa) * (DRINKS[state] ?? 0);
+  const demand = drinksMlPerMin(m, state);
   const holds = m.solenoid.feed && m.solenoid.ohms > 5 && Number.isFinite(m.solenoid.ohms);
   const plunger = m.solenoid.plunger;
   const through =

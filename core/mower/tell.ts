@@ -115,7 +115,8 @@ function lastingSymptoms(view: View, say: Say): void {
   if (!m.oil.breather) say('smoke-blue', 0.5);
   if (m.oil.level === 'over' || m.oil.fuelShare > 0.15) say('smoke-blue', 0.35);
   if (m.air.packed) say('overheats', 0.5);
-  if (m.fuel.governor !== 'ok') say('surges', 0.7);
+  if (m.fuel.races > 1) say('races', 0.7);
+  else if (m.fuel.governor !== 'ok') say('surges', 0.7);
   if (m.solenoid.plunger === 'stuck-open') say('after-fire-at-shutdown', 0.75);
   if (m.cylinders.some((c, i) => leakOf(c, true) > 6 && view.going('idle', false).fires[i]! > 0.5))
     say(m.cylinders.some((c) => c.leakMm2.intake > 3 || c.lashMm.intake < 0) ? 'pops-intake' : 'pops-exhaust', 0.35);

@@ -1,5 +1,7 @@
 /** Cautions, shown where the hazard is. Common practice; the engine maker's manual and local codes come first. */
 export const CAUTIONS = {
+  overspeed:
+    'Over its top speed a flywheel or a rod can burst: key off at once, stand clear of the wheel. Nobody sets a governor by ear or bends its stop: tachometer, sheet, and the hole the maker names.',
   'stops-dead':
     'It stopped dead: do not crank again, a bent rod is the price. Dipstick first, then plugs out, then turn by hand.',
   'open-plug-hole':

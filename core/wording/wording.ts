@@ -56,6 +56,9 @@ export const CLOSE_WORDS = {
 export const REMARK_WORDS: Record<string, string> = {
   not_rested: 'Not rested: surface charge reads high, so this says nothing yet.',
   charge_first: 'Charge it first: a tester judges capacity only on a charged battery.',
+  ran_too_short: 'Shorter than it takes to fail: what stayed clean so long proves little more than itself.',
+  overspeed: 'Shut it down at once. It does not run again before spring, link and stop are as the maker has them.',
+  idle_off_sheet: 'The idle is not as the sheet says.',
   governor_hides: 'At governed speed the governor makes up for a lost cylinder: hold the throttle and take it again.',
   throttle_unknown: 'Not said how the throttle was held: a small drop tells nothing at governed speed.',
   coils_plugged: 'With the coils plugged in, leg to ground reads the primary: unplug both and take it again.',

@@ -24,7 +24,7 @@ const IDS = `
   fuel.float fuel.jets fuel.jet-seals fuel.choke fuel.governor-link air.intake-seal air.exhaust valve.motion
   valve.pushrods valve.rocker-studs valve.lash valve.springs valve.lifter seal.thumb seal.compression seal.wet
   seal.piston-moves seal.leak-down seal.fluid-test seal.bore-look seal.crankcase-vacuum run.restart-hot run.minutes
-  run.leak-watch run.shut-off`
+  run.leak-watch run.shut-off run.timed run.top-speed fuel.tap`
   .trim()
   .split(/\s+/);
 
@@ -91,6 +91,7 @@ describe('the catalogue', () => {
 
 describe('cautions stand on the checks that have the hazard', () => {
   const WHERE: Readonly<Record<CautionId, readonly string[]>> = {
+    overspeed: ['run.top-speed'],
     'stops-dead': ['look.crank', 'power.crank-volts', 'power.crank-current', 'seal.compression', 'power.jump'],
     'liquid-lock': ['turn.by-hand', 'turn.plugs-out'],
     'open-plug-hole': ['turn.plugs-out', 'spark.plug-look', 'seal.thumb', 'seal.compression', 'seal.leak-down'],

@@ -36,6 +36,7 @@ describe('the instrument a figure was read on', () => {
     expect(judged.sort()).toEqual([
       'look.oil',
       'run.minutes',
+      'run.timed',
       'spark.kill-continuity',
       'spark.kill-diode',
       'turn.plugs-out',

@@ -24,7 +24,8 @@ describe('what is seen', () => {
       });
       const [before, now] = [setMass(bench.belief), setMass(after.belief)];
       const moved = before.reduce((sum, mass, i) => sum + Math.abs(mass - now[i]!), 0) / 2;
-      expect(moved, outcome).toBeGreaterThan(0.001);
+      // That a part is not there takes away no more than what could be wrong with it.
+      expect(moved, outcome).toBeGreaterThan(outcome === 'none-fitted' ? 0.0001 : 0.001);
     }
   });
 

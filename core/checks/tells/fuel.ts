@@ -48,6 +48,9 @@ export const FUEL_TELLS: TellsByCheck = {
   'fuel.pump': {
     leak: { weak: 0.03, none: 0.004, 'fuel-in-pulse-line': 0.003 },
   },
+  'fuel.tap': {
+    leak: { 'none-fitted': 0.45, 'passes-when-shut': 0.02, shut: 0.01 },
+  },
   'fuel.solenoid-click': {
     leak: { silent: 0.01 },
   },

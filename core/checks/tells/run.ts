@@ -15,6 +15,13 @@ export const RUN_TELLS: TellsByCheck = {
       pull: { dead: { hard: 0.15 } },
     },
   },
+  'run.timed': {
+    leak: { failed: 0.02, gone: 0.02, dry: 0.02, 'after-cooling': 0.3, no: 0.03 },
+  },
+  'run.top-speed': {
+    leak: { low: 0.03, over: 0.003 },
+    via: { pull: { dead: { low: 0.3 } }, fuel: { lean: { low: 0.15 } } },
+  },
   'run.shut-off': {
     leak: { 'after-fires': 0.05, 'one-keeps-firing': 0.005 },
   },

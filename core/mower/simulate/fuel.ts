@@ -56,6 +56,14 @@ export const FUEL_SHOWS = {
             : 'clear',
   'fuel.jet-seals': ({ m }) => m.fuel.jetSeal,
   'fuel.choke': ({ m }) => (m.fuel.choke === 'ok' ? 'opens-and-closes' : m.fuel.choke),
+  'fuel.tap': ({ m }) =>
+    m.fuel.tap === 'none'
+      ? 'none-fitted'
+      : m.fuel.tap === 'passes'
+        ? 'passes-when-shut'
+        : m.fuel.shut
+          ? 'shut'
+          : 'open',
   'fuel.governor-link': ({ m }) => m.fuel.governor,
   'air.intake-seal': ({ m, i }) => yes(m.cylinders[i]!.airLeakMm2 < 3, 'sealed', 'leaks'),
   'air.exhaust': ({ m }) => yes(m.air.exhaust > 0.8, 'free', 'blocked'),

@@ -1,6 +1,14 @@
 import { NOT_ON_A_RUN } from '../../checks/look.run.ts';
+import { runsDry } from '../run.ts';
 import { cranks, drips, firesAtStop, noticed, starts } from '../tell.ts';
-import { on, type Shows, yes } from './simulation.ts';
+import { of, on, type Shows, type Simulation, yes } from './simulation.ts';
+
+/** Whoever runs it for a quarter of an hour notices what he would notice of any run, as surely. */
+function staysClean({ view, asked, chance }: Simulation): boolean {
+  const [cold, hot] = [view.going(asked.condition, false), view.going(asked.condition, true)];
+  const goes = starts(view, false) && hot.runs && Math.min(...hot.strength) > 0.75 && Math.min(...cold.strength) > 0.7;
+  return goes && noticed(view, chance, 1.1).every((symptom) => NOT_ON_A_RUN.includes(symptom));
+}
 
 export const RUN_SHOWS = {
   'run.restart-hot': ({ view }) =>
@@ -9,14 +17,35 @@ export const RUN_SHOWS = {
       : cranks(view, true) && view.going('cranking', true).strength.some((s) => s > 0.15)
         ? 'hard'
         : 'no',
-  // Whoever runs it for a quarter of an hour notices what he would notice of any run, as surely.
-  'run.minutes': ({ view, asked, chance }) => {
-    const cold = view.going(asked.condition, false);
-    const hot = view.going(asked.condition, true);
-    const goes =
-      starts(view, false) && hot.runs && Math.min(...hot.strength) > 0.75 && Math.min(...cold.strength) > 0.7;
-    const seen = noticed(view, chance, 1.1).filter((symptom) => !NOT_ON_A_RUN.includes(symptom));
-    return yes(goes && seen.length === 0, 'clean', 'failed');
+  'run.minutes': (t) => yes(staysClean(t), 'clean', 'failed'),
+  'run.timed': (t) => {
+    if (staysClean(t)) return 'clean';
+    const { view, m, asked } = t;
+    const [cold, hot] = [view.going(asked.condition, false), view.going(asked.condition, true)];
+    // It dies of what was there cold and is gone, or of what is short.
+    const spark = hot.spark.some((s, i) => s < 0.7 && (cold.spark[i]! > 1 || !hot.runs));
+    const fuel = runsDry(m, asked.condition);
+    const again = starts(view, true) ? 'at-once' : starts(view, false) ? 'after-cooling' : 'no';
+    return {
+      outcome: 'failed',
+      fields: {
+        minutes: of(hot.runs && !fuel ? 20 : 12, 'min'),
+        spark: spark ? 'gone' : 'good',
+        fuel: fuel ? 'dry' : 'full',
+        restart: again,
+      },
+    };
+  },
+  'run.top-speed': (t) => {
+    const { sheet, fuel } = t.m;
+    const share =
+      fuel.governor === 'binding' ? 0.88 : Math.min(...t.view.going('full-speed', false).strength) < 0.3 ? 0.95 : 1;
+    return {
+      fields: {
+        value: of(Math.round(t.shown(sheet.governedRpm * fuel.races * share, 0.006, 5)), 'rpm'),
+        idle: of(Math.round(t.shown(sheet.idleRpm, 0.01, 5)), 'rpm'),
+      },
+    };
   },
   'run.leak-watch': ({ m }) => yes(!drips(m), 'dry', 'wet'),
   'run.shut-off': ({ m }) =>

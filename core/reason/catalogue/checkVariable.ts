@@ -57,7 +57,8 @@ function chancesOf(
   at: At,
 ): OutcomeChances | null {
   const stated = statedOn(cause.definition, check.id);
-  if (!stated)
+  // What a fault says of the places of a run leaves open how surely the run fails.
+  if (!stated || (check.viaComplaint !== null && part === '' && stated.every((e) => e.part !== undefined)))
     return check.viaComplaint === null
       ? chancesVia(cause, tells.via, cylinder, at)
       : { [check.viaComplaint]: SHOWS_AGAIN * complaintChance(cause, at) };

@@ -1,0 +1,24 @@
+import { outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+
+export const fuelTap = defineCheck({
+  id: 'fuel.tap',
+  code: 'tp',
+  title: 'Fuel tap',
+  todo: 'Open or shut as it came in? Then shut it, line off at the carburettor into a cup: a drop in a minute is a tap that passes.',
+  system: 'fuel',
+  scope: 'machine',
+  foundByEye: true,
+  states: ['key-off'],
+  minutes: 1,
+  access: ['hood'],
+  hazards: ['open-fuel'],
+  cannotClear: ['whether it is shut when the machine stands'],
+  outcomes: outcomes({
+    open: 'Open, and holds when shut',
+    'none-fitted': 'None fitted',
+    'passes-when-shut': 'Passes when shut',
+    shut: 'Was shut',
+  }),
+  combine: { kind: 'dominance', order: ['open', 'none-fitted', 'passes-when-shut', 'shut'] },
+});

@@ -1,0 +1,59 @@
+import { type Assessment, EMPTY_ASSESSMENT, outcomes, plainOutcome } from './assessment.ts';
+import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
+import { runClean } from './runClean.ts';
+
+const OUTCOMES = outcomes({ clean: 'Ran clean', failed: 'It failed' });
+/** What was looked at in the moment it died, each a place of its own; the sound answer first. */
+const AT_THAT_MOMENT = {
+  spark: ['good', 'gone'],
+  fuel: ['full', 'dry'],
+  restart: ['at-once', 'after-cooling', 'no'],
+} as const;
+const GRABS = ['spark', 'fuel', 'restart'] as const;
+
+export const runTimed = defineCheck({
+  id: 'run.timed',
+  code: 'rt',
+  title: 'Run it until it fails',
+  todo: 'Tester clipped on, the way it fails, clock running. The moment it stumbles look at the spark; the moment it dies open the drain of the bowl. Then start it again.',
+  system: 'turning',
+  scope: 'machine',
+  states: ['loaded', 'full-speed', 'half-speed', 'idle'],
+  offeredIn: ['loaded'],
+  temperatures: ['hot'],
+  minutes: 20,
+  hazards: ['carbon-monoxide', 'secondary-voltage', 'open-fuel'],
+  cannotClear: ['what comes only after hours or on a slope'],
+  outcomes: OUTCOMES,
+  mayDieInIt: true,
+  warmsUp: true,
+  combine: { kind: 'parts' },
+  partsOf: () => [
+    { id: '', outcomes: ['clean', 'failed'] as const },
+    ...GRABS.map((id) => ({ id, outcomes: AT_THAT_MOMENT[id] })),
+  ],
+  // A run that fails says only that something is still wrong; what was grabbed in that moment says more.
+  viaComplaint: 'failed',
+  fields: {
+    minutes: numberField('Ran for', 'time', [0, 24 * 3600], ['min', 'min']),
+    stumbled: numberField('First stumble', 'time', [0, 24 * 3600], ['min', 'min']),
+    spark: { kind: 'choice', label: 'Spark in that moment', choices: AT_THAT_MOMENT.spark, required: false },
+    fuel: { kind: 'choice', label: 'Bowl in that moment', choices: AT_THAT_MOMENT.fuel, required: false },
+    restart: { kind: 'choice', label: 'Started again', choices: AT_THAT_MOMENT.restart, required: false },
+  },
+  assess: (reading, context): Assessment => {
+    const { outcome } = reading;
+    if (outcome === null) return EMPTY_ASSESSMENT;
+    if (outcome === 'clean') return runClean(OUTCOMES, reading, context, 20);
+    const grabbed = GRABS.flatMap((id) => {
+      const seen = reading.fields[id];
+      return typeof seen === 'string' ? [[id, { [seen]: 1 }] as const] : [];
+    });
+    return {
+      ...plainOutcome(OUTCOMES, outcome),
+      weights: { '': { failed: 1 }, ...Object.fromEntries(grabbed) },
+      missing: grabbed.length > 0 ? [] : [{ name: 'grab', reason: 'Nothing was looked at in the moment it failed.' }],
+    };
+  },
+});
