@@ -1,5 +1,5 @@
 import { isCondition } from '../faults/index.ts';
-import type { ConditionWork } from './conditionWork.ts';
+import type { CheckDue, ConditionWork, WorkDue } from './conditionWork.ts';
 import { proofsFailed, type RetestDue } from './retest.ts';
 import type { Bench, MadeRepair } from './state.ts';
 
@@ -8,7 +8,10 @@ export type CloseBlocker =
   | { readonly code: 'temporary-open'; readonly repair: number; readonly key: string }
   | { readonly code: 'nothing-repaired' }
   | { readonly code: 'only-a-condition'; readonly key: string }
-  | { readonly code: 'work-due'; readonly condition: string; readonly steps: readonly string[] }
+  | ({ readonly code: 'work-due'; readonly steps: readonly string[] } & Pick<
+      WorkDue,
+      'condition' | 'title' | 'checks' | 'repair'
+    >)
   | { readonly code: 'cause-open'; readonly condition: string }
   | { readonly code: 'proof-failed'; readonly check: string; readonly cylinder: number | null }
   | { readonly code: 'retest-due'; readonly check: string; readonly cylinder: number | null }
@@ -28,12 +31,14 @@ export function closeBlockers(
   out.push(
     ...openTemporaries(bench).map((r): CloseBlocker => ({ code: 'temporary-open', repair: r.event, key: r.key })),
   );
-  for (const condition of new Set(work.due.map((d) => d.condition)))
-    out.push({
-      code: 'work-due',
-      condition,
-      steps: work.due.filter((d) => d.condition === condition).flatMap((d) => d.steps.map((s) => s.label)),
-    });
+  for (const condition of new Set(work.due.filter((d) => d.of === null).map((d) => d.condition))) {
+    const own = work.due.filter((d) => d.condition === condition);
+    const steps = own.flatMap((d) => d.steps.map((s) => s.label));
+    const checks = own.flatMap((d) => d.checks).filter((c) => !retests.some((r) => isSame(r, c)));
+    const repair = own.find((d) => d.repair)?.repair ?? null;
+    if (steps.length + checks.length > 0 || repair)
+      out.push({ code: 'work-due', condition, title: own[0]!.title, steps, checks, repair });
+  }
   const mended = bench.repairs.filter((r) => r.step.action !== 'bypassed');
   if (mended.length === 0) out.push({ code: 'nothing-repaired' });
   else if (mended.every((r) => isCondition(r.step.id)) && work.causes.length > 0)
@@ -46,11 +51,15 @@ export function closeBlockers(
   return out;
 }
 
-/** Bypasses with no other work on the same part after them. They keep a job open whatever its end. */
-export function fittedBypasses(bench: Pick<Bench, 'repairs'>): MadeRepair[] {
+const isSame = (a: Pick<CheckDue, 'check' | 'cylinder'>, b: Pick<CheckDue, 'check' | 'cylinder'>) =>
+  a.check === b.check && a.cylinder === b.cylinder;
+
+/** Bypasses that were not taken off, with no other work on the same part after them. They keep a job open whatever its end. */
+export function fittedBypasses(bench: Pick<Bench, 'repairs' | 'works'>): MadeRepair[] {
   return bench.repairs.filter(
     (r, i) =>
       r.step.action === 'bypassed' &&
+      !bench.works.some((w) => w.of === r.event) &&
       !bench.repairs.some((later, j) => j > i && later.key === r.key && later.step.action !== 'bypassed'),
   );
 }

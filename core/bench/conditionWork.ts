@@ -1,5 +1,16 @@
 import type { JobEvent } from '../casefile/index.ts';
-import { CONDITIONS, type ConditionDefinition, GATES, type Gate, type WayIn, type WorkStep } from '../faults/index.ts';
+import { checkOf, type Reading } from '../checks/index.ts';
+import { cylindersOf } from '../engine/index.ts';
+import {
+  type ConditionDefinition,
+  findCondition,
+  GATES,
+  type Gate,
+  type WayIn,
+  WORKED,
+  type WorkStep,
+} from '../faults/index.ts';
+import { dutiesOf } from './duties.ts';
 import { withRepairMade } from './repairMade.ts';
 import { type Bench, epochOf } from './state.ts';
 
@@ -8,11 +19,25 @@ export interface StepDue extends Pick<WorkStep, 'id' | 'label' | 'later'> {
   readonly litres?: number | null;
 }
 
-/** Work that a condition asks for and that was not done: all of one condition that stands before the same point, in order. */
+/** A check that has to be made before the machine goes on. */
+export type CheckDue = Pick<Reading, 'check' | 'cylinder' | 'condition'>;
+
+/** Work that was not done: all that one condition, or what was done to the machine, asks for before the same point. */
 export interface WorkDue {
+  /** A condition, or a duty: `top-speed`, `bypass`, `temporary`. */
   readonly condition: string;
+  readonly title: string;
   readonly before: Gate;
+  /** To be ticked, in order. */
   readonly steps: readonly StepDue[];
+  /** To be made. */
+  readonly checks: readonly CheckDue[];
+  /** The repair that asks for it, a bypass or one for the time being. */
+  readonly of: { readonly event: number; readonly key: string } | null;
+  /** The fault that has to be repaired before it goes on. */
+  readonly repair: string | null;
+  /** Whether it may be passed over with a reason. */
+  readonly passable: boolean;
   /** It is only believed so far: this check would show it. */
   readonly look: string | null;
 }
@@ -78,18 +103,29 @@ export function conditionWork(
 ): ConditionWork {
   const due: WorkDue[] = [];
   const causes: CauseOpen[] = [];
-  for (const condition of CONDITIONS.filter((c) => c.appliesTo(bench.head.engine))) {
+  for (const condition of WORKED.filter((c) => c.appliesTo(bench.head.engine))) {
     if (isWaived(bench, condition)) continue;
+    if (condition.within && isFound(bench, findCondition(condition.within)!)) continue;
     const seen = sightedAt(bench, condition) > 0;
-    const touched = treatedAt(bench, condition) > 0 || bench.works.some((w) => w.condition === condition.id);
+    const touched = isTouched(bench, condition);
     const likely = (believed.find((b) => b.id === condition.id)?.p ?? 0) >= BELIEVED;
     if (!seen && !touched && !(likely && !wasLookedAt(bench, condition))) continue;
     const left = stepsLeft(bench, condition);
+    const asked = {
+      condition: condition.id,
+      title: condition.title,
+      checks: [],
+      of: null,
+      repair: null,
+      passable: true,
+    };
+    const compared = seen || touched ? checksLeft(bench, condition) : [];
+    if (compared.length > 0) due.push({ ...asked, before: 'loading', steps: [], checks: compared, look: null });
     for (const before of GATES) {
       const steps = left.filter((step) => step.before === before);
       if (steps.length === 0 || (before === 'leaving' && !seen && !touched)) continue;
       due.push({
-        condition: condition.id,
+        ...asked,
         before,
         steps: steps.map(({ id, label, later, litres }) => ({
           id,
@@ -107,7 +143,28 @@ export function conditionWork(
         ways: condition.waysIn,
       });
   }
+  due.push(...dutiesOf(bench));
   return { due: due.sort((a, b) => GATES.indexOf(a.before) - GATES.indexOf(b.before)), causes };
+}
+
+const isTouched = (bench: Bench, condition: ConditionDefinition): boolean =>
+  treatedAt(bench, condition) > 0 || bench.works.some((w) => w.condition === condition.id);
+
+/** It was seen, or treated as there. */
+const isFound = (bench: Bench, condition: ConditionDefinition): boolean =>
+  sightedAt(bench, condition) > 0 || isTouched(bench, condition);
+
+/** What is compared before it runs under load, on each cylinder, and was not since it was seen last. */
+function checksLeft(bench: Bench, condition: ConditionDefinition): readonly CheckDue[] {
+  const since = Math.max(sightedAt(bench, condition), treatedAt(bench, condition));
+  return (condition.beforeLoad ?? []).flatMap((id) => {
+    const check = checkOf(id);
+    if (!check.appliesTo(bench.head.engine)) return [];
+    const sides = check.scope === 'cylinder' ? cylindersOf(bench.head.engine) : [null];
+    return sides
+      .filter((c) => !bench.readings.some((r) => r.event > since && r.reading.check === id && r.reading.cylinder === c))
+      .map((cylinder) => ({ check: id, cylinder, condition: check.states[0]! }));
+  });
 }
 
 /** Somebody has looked since the last repair, and did not see it. */
@@ -122,8 +179,8 @@ const isCauseSaid = ({ letIn, repairs }: Bench, { id, causes }: ConditionDefinit
 /** The bench after some steps of that work: with the last before it runs, the condition is put right. */
 export function withWorkDone(bench: Bench, work: Extract<JobEvent, { kind: 'work' }>, event: number): Bench {
   const after = { ...bench, works: [...bench.works, { ...work, event }] };
-  const condition = CONDITIONS.find((c) => c.id === work.condition)!;
-  if (treatedAt(bench, condition) > sightedAt(bench, condition)) return after;
+  const condition = findCondition(work.condition);
+  if (!condition || treatedAt(bench, condition) > sightedAt(bench, condition)) return after;
   if (stepsLeft(after, condition).some((step) => step.before !== 'leaving')) return after;
   const { action } = condition.repair;
   return withRepairMade(after, { id: condition.id, cylinder: null, action, temporary: false, note: null }, event);

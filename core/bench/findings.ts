@@ -1,5 +1,5 @@
 import { checkOf } from '../checks/index.ts';
-import { CONDITIONS, findFault } from '../faults/index.ts';
+import { findCondition, findFault } from '../faults/index.ts';
 import { advance, openBench } from './bench.ts';
 import { sightedAt } from './conditionWork.ts';
 import type { Bench, MadeRepair } from './state.ts';
@@ -25,7 +25,7 @@ export function findingsOf(bench: Bench): Finding[] {
     if (repair) {
       const summary = summarise(again);
       const definition = findFault(repair.step.id);
-      const condition = CONDITIONS.find((c) => c.id === repair.step.id);
+      const condition = findCondition(repair.step.id);
       // A condition is proven by what showed it to the eye.
       const seen = condition ? [sightedAt(again, condition)].filter((event) => event > 0) : [];
       out.push({

@@ -2,7 +2,7 @@ export { assessingContext } from './assessing.ts';
 export { type BeforeAfter, readingBefore } from './before.ts';
 export { advance, openBench, originOf, replayAll } from './bench.ts';
 export { type CloseBlocker, fittedBypasses, openTemporaries } from './closing.ts';
-export type { CauseOpen, ConditionWork, WorkDue } from './conditionWork.ts';
+export type { CauseOpen, CheckDue, ConditionWork, WorkDue } from './conditionWork.ts';
 export { type Explanation, explainSuspect } from './explainSuspect.ts';
 export { type Finding, findingsOf, notShown } from './findings.ts';
 export { standsBefore } from './gates.ts';

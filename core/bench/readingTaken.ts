@@ -11,7 +11,7 @@ import { atKey } from '../reason/spec.ts';
 import { atOf, type StandingReading, withoutOutrankedMisses } from '../reason/standing.ts';
 import { assessingContext } from './assessing.ts';
 import { type Bench, epochOf, toldAlready } from './state.ts';
-import { adjustedIn, isCharged } from './workDone.ts';
+import { adjustedIn, goneRound, isCharged } from './workDone.ts';
 
 const sameWeights = (a: Evidence['weights'], b: Evidence['weights']) => JSON.stringify(a) === JSON.stringify(b);
 
@@ -33,7 +33,8 @@ export function withReadingTaken(
   const charged = isCharged(bench);
   const adjusted = adjustedIn(bench).has(instanceKey(reading.check, reading.cylinder));
   const assessment = assess(reading, twins.at(-1)?.reading, judgedBy);
-  const taken: StandingReading = { event, reading, assessment, epoch, retest, charged, adjusted };
+  const bypassed = goneRound(bench);
+  const taken: StandingReading = { event, reading, assessment, epoch, retest, charged, adjusted, bypassed };
   // The twin is judged again beside the new one, so that the order in which the pair was read does not matter.
   const judgedAgain = new Map(
     twins.map((r) => [r, assess(r.reading, reading, bench.judgedBy.get(r.event) ?? bench.given)]),
@@ -137,7 +138,8 @@ function withoutToldAgain(
   readings: readonly StandingReading[],
   run: StandingReading,
 ): Evidence['weights'] {
-  if (run.epoch > 0) return run.assessment.weights;
+  // What shows with something bypassed speaks for what is behind it, told already or not.
+  if (run.epoch > 0 || run.bypassed.length > 0) return run.assessment.weights;
   const outranks = (other: StandingReading) => {
     const [a, b] = [asked(other), asked(run)];
     const differing = a.findIndex((rank, k) => rank !== b[k]);
@@ -145,7 +147,9 @@ function withoutToldAgain(
   };
   const elsewhere = new Set<string>([
     ...bench.head.complaint,
-    ...readings.filter((r) => r.epoch === 0 && r !== run && outranks(r)).flatMap((r) => r.reading.symptoms ?? []),
+    ...readings
+      .filter((r) => r.epoch === 0 && r.bypassed.length === 0 && r !== run && outranks(r))
+      .flatMap((r) => r.reading.symptoms ?? []),
   ]);
   const ticked = run.reading.symptoms ?? [];
   return Object.fromEntries(

@@ -1,7 +1,7 @@
 import type { RepairStep } from '../casefile/index.ts';
 import { accessKeysFor } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
-import { CONDITIONS, findFault, sameRepair } from '../faults/index.ts';
+import { findCondition, findFault, sameRepair } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import { applyRepair, type RepairOperator } from '../reason/repair.ts';
 import type { Bench } from './state.ts';
@@ -9,7 +9,7 @@ import type { Bench } from './state.ts';
 export function withRepairMade(bench: Bench, step: RepairStep, event: number): Bench {
   const key = instanceKey(step.id, step.cylinder);
   const operator = operatorOf(bench, step, key);
-  const access = (findFault(step.id) ?? CONDITIONS.find((c) => c.id === step.id))?.repair.access ?? [];
+  const access = (findFault(step.id) ?? findCondition(step.id))?.repair.access ?? [];
   const keys = accessKeysFor(
     { access, scope: step.cylinder === null ? 'machine' : 'cylinder' },
     step.cylinder,

@@ -1,7 +1,7 @@
 import { CHECKS, type CheckDefinition, checkOf, findCheck } from '../checks/index.ts';
 import { COMES_WITH_HEAT, type Symptom } from '../complaint/symptoms.ts';
 import { cylindersOf, type RunningState, type Temperature } from '../engine/index.ts';
-import { CONDITIONS, findFault } from '../faults/index.ts';
+import { findCondition, findFault, WORKED } from '../faults/index.ts';
 import type { StandingReading } from '../reason/standing.ts';
 import { readingRepeated } from './before.ts';
 import { isWaived } from './conditionWork.ts';
@@ -25,7 +25,7 @@ export function retestsDue(bench: Bench): RetestDue[] {
   const due: RetestDue[] = [];
   const latest = bench.repairs.filter((r, i) => !bench.repairs.some((later, j) => j > i && later.key === r.key));
   for (const repair of latest) {
-    const definition = findFault(repair.step.id) ?? CONDITIONS.find((c) => c.id === repair.step.id);
+    const definition = findFault(repair.step.id) ?? findCondition(repair.step.id);
     const check = definition && findCheck(definition.repair.retest);
     if (!check?.appliesTo(bench.head.engine)) continue;
     const cylinder = check.scope === 'cylinder' ? (repair.step.cylinder ?? bench.lastCylinder ?? 1) : null;
@@ -37,17 +37,21 @@ export function retestsDue(bench: Bench): RetestDue[] {
   due.push(
     ...proofsDue(bench).filter((d) => !due.some((other) => other.check === d.check && other.cylinder === d.cylinder)),
   );
-  const last = bench.repairs.at(-1);
-  if (!last) return due;
+  const since = changedAt(bench);
+  if (since === 0) return due;
   for (const complaint of complaintChecks(bench)) {
     const { check, condition, temperature } = complaint;
-    const made = bench.readings.some((r) => r.event > last.event && decides(bench, complaint, r));
+    const made = bench.readings.some((r) => r.event > since && decides(bench, complaint, r));
     if (made || due.some((d) => d.check === check)) continue;
     const asked = { check, cylinder: null, condition, temperature };
-    due.push({ ...asked, before: readingRepeated(bench.readings, last.event, asked)?.event ?? null, repair: null });
+    due.push({ ...asked, before: readingRepeated(bench.readings, since, asked)?.event ?? null, repair: null });
   }
   return due;
 }
+
+/** When the machine was changed last: repaired, a bypass fitted, or one taken off again; 0 where it never was. */
+const changedAt = ({ repairs, works }: Bench): number =>
+  Math.max(0, ...repairs.map((r) => r.event), ...works.filter((w) => w.of !== null).map((w) => w.event));
 
 /** It could have shown the complaint, or showed something. */
 const decides = (bench: Bench, complaint: ComplaintCheck, r: StandingReading): boolean =>
@@ -56,7 +60,7 @@ const decides = (bench: Bench, complaint: ComplaintCheck, r: StandingReading): b
 
 /** Of what follows the work of a condition, what was made and found wanting: it drips still, a piston does not travel. */
 export const proofsFailed = (bench: Bench): { readonly check: string; readonly cylinder: number | null }[] =>
-  CONDITIONS.flatMap((condition) => {
+  WORKED.flatMap((condition) => {
     const repair = bench.repairs.findLast((r) => r.key === condition.id && r.step.action !== 'bypassed');
     if (!repair || isWaived(bench, condition)) return [];
     // A worn engine leaks without a bent rod: its leak-down is for comparing.
@@ -75,7 +79,7 @@ export const proofsFailed = (bench: Bench): { readonly check: string; readonly c
 
 /** What follows the work of a condition, on each cylinder where it is made on one. */
 const proofsDue = (bench: Bench): RetestDue[] =>
-  CONDITIONS.flatMap((condition) => {
+  WORKED.flatMap((condition) => {
     const repair = bench.repairs.findLast((r) => r.key === condition.id && r.step.action !== 'bypassed');
     if (!repair || isWaived(bench, condition)) return [];
     return condition.proofs.flatMap((id) => {
@@ -140,7 +144,7 @@ function complaintChecks({ head }: Bench): readonly ComplaintCheck[] {
 
 /** Of each check that shows the complaint gone whether it did: made so that it could have shown it, and nothing seen in it since. */
 export function complaintGone(bench: Bench): { check: string; gone: boolean }[] {
-  const since = bench.repairs.at(-1)?.event ?? 0;
+  const since = changedAt(bench);
   return complaintChecks(bench).map((asked) => {
     const { check } = asked;
     const sound = checkOf(check).showsGone?.outcome;
@@ -153,6 +157,6 @@ export function complaintGone(bench: Bench): { check: string; gone: boolean }[] 
 
 /** How far the run has got that shows the complaint gone, once something was repaired. */
 export function complaintProof(bench: Bench): ProofRun | null {
-  const last = bench.repairs.at(-1);
-  return last ? proofRun(bench, complaintChecks(bench), last.event) : null;
+  const since = changedAt(bench);
+  return since > 0 ? proofRun(bench, complaintChecks(bench), since) : null;
 }

@@ -13,7 +13,8 @@ import {
   type WhatIsLearnt,
 } from '../engine/index.ts';
 import { sheetIssues } from '../engine/sheetParts.ts';
-import { CONDITIONS, type ConditionDefinition, FAULTS, findFault } from '../faults/index.ts';
+import { DUTIES } from '../faults/duties.ts';
+import { type ConditionDefinition, FAULTS, findCondition, findFault, WORKED } from '../faults/index.ts';
 import { issuesOf, jsonPath, type Read, refuse } from './issues.ts';
 import type { CloseKind, NotPerformedReason } from './kinds.ts';
 import { cylinderIssue, type ReadingEvent, readReading } from './readReading.ts';
@@ -65,6 +66,8 @@ export type JobEvent =
   | {
       readonly kind: 'work';
       readonly condition: string;
+      /** Of a bypass, the event that fitted it. */
+      readonly of: number | null;
       readonly steps: readonly string[];
       readonly followUpOn: string | null;
     }
@@ -105,10 +108,10 @@ export function readEvent(
   if ('letIn' in raw) return parsed(letInEventSchema, raw, path, (event) => readLetIn(event, path, engine));
   if ('waived' in raw)
     return parsed(waivedEventSchema, raw, path, (event) => {
+      const value = { kind: 'waived', condition: event.waived, because: event.because } as const;
+      if (isPassable(event.waived)) return { ok: true, value };
       const found = conditionOn(engine, event.waived, `${path}.waived`);
-      return found.ok
-        ? { ok: true, value: { kind: 'waived', condition: event.waived, because: event.because } }
-        : found;
+      return found.ok ? { ok: true, value } : found;
     });
   if ('note' in raw)
     return parsed(noteEventSchema, raw, path, (event) => ({ ok: true, value: { kind: 'note', note: event.note } }));
@@ -153,12 +156,12 @@ function readCorrection(raw: object, path: string, engine: EngineWords): Read<Jo
 
 function readRepair(event: z.infer<typeof repairEventSchema>, path: string, engine: EngineWords): Read<JobEvent> {
   const fault = findFault(event.repair);
-  const condition = CONDITIONS.find((c) => c.id === event.repair);
+  const condition = findCondition(event.repair);
   if (!fault && !condition)
     return refuse({
       path: `${path}.repair`,
       message: `no fault is called "${event.repair}"`,
-      accepted: [...FAULTS, ...CONDITIONS].map((f) => f.id),
+      accepted: [...FAULTS, ...WORKED].map((f) => f.id),
     });
   if (!(fault ?? condition)!.appliesTo(engine))
     return refuse({ path: `${path}.repair`, message: `"${event.repair}" cannot be on this engine` });
@@ -245,28 +248,36 @@ function readLearnt(
 }
 
 function conditionOn(engine: EngineWords, id: string, path: string): Read<ConditionDefinition> {
-  const here = CONDITIONS.filter((c) => c.appliesTo(engine));
+  const here = WORKED.filter((c) => c.appliesTo(engine));
   const found = here.find((c) => c.id === id);
   return found
     ? { ok: true, value: found }
     : refuse({ path, message: `no condition of this engine is called "${id}"`, accepted: here.map((c) => c.id) });
 }
 
+const isPassable = (id: string) => Object.hasOwn(DUTIES, id) && DUTIES[id as keyof typeof DUTIES].passable;
+
 function readWork(
-  { work, steps, followUpOn }: z.infer<typeof workEventSchema>,
+  { work, of, steps, followUpOn }: z.infer<typeof workEventSchema>,
   path: string,
   engine: EngineWords,
 ): Read<JobEvent> {
-  const found = conditionOn(engine, work, `${path}.work`);
-  if (!found.ok) return found;
-  const accepted = found.value.work.map((step) => step.id);
+  const ofBypass = work === 'bypass';
+  if (ofBypass !== (of !== undefined))
+    return refuse({
+      path: `${path}.of`,
+      message: ofBypass ? 'say by its event which bypass was taken off' : 'only a bypass is named by its event',
+    });
+  const found = ofBypass ? null : conditionOn(engine, work, `${path}.work`);
+  if (found && !found.ok) return found;
+  const accepted = (found?.value.work ?? DUTIES.bypass.steps).map((step) => step.id);
   const issues = steps.flatMap((step, i) =>
     accepted.includes(step)
       ? []
       : [{ path: `${path}.steps[${i}]`, message: `"${step}" is no step of that work`, accepted }],
   );
   if (issues.length > 0) return refuse(...issues);
-  return { ok: true, value: { kind: 'work', condition: work, steps, followUpOn: followUpOn ?? null } };
+  return { ok: true, value: { kind: 'work', condition: work, of: of ?? null, steps, followUpOn: followUpOn ?? null } };
 }
 
 function readLetIn(

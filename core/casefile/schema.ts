@@ -23,6 +23,8 @@ export const quantitySchema = z.strictObject({ value: z.number(), unit: z.enum(U
 const figureSchema = z.union([quantitySchema, z.literal('OL')]);
 const cylinderSchema = z.number().int().min(1).max(3);
 
+export const MAX_EVENTS = 2000;
+
 /** What any event may carry besides what it says: who, when, under which id, and the keys as they were typed. */
 const stamp = {
   id: z.string().max(64).optional(),
@@ -134,6 +136,8 @@ export const engineEventSchema = z.strictObject({
 /** Steps of the work that a condition asks for, done; with `followUpOn` the day on which the rest is due. */
 export const workEventSchema = z.strictObject({
   work: z.string().max(60),
+  /** Of a bypass, the event that fitted it. */
+  of: z.number().int().min(1).max(MAX_EVENTS).optional(),
   steps: z.array(z.string().max(40)).min(1).max(20),
   followUpOn: z.iso.date().optional(),
   ...stamp,
@@ -187,8 +191,6 @@ export const machineSchema = z.strictObject({
   name: z.string().max(200).optional(),
   engine: z.strictObject({ ...engineWords.shape, sheet: engineFigures.nullable().optional() }),
 });
-
-export const MAX_EVENTS = 2000;
 
 /** Case file, version 1. The semantic rules (ids, units by field, limits) stand in `readCase`. */
 export const caseSchema = z.strictObject({

@@ -1,7 +1,7 @@
 import type { CheckId } from '../checks/index.ts';
 import type { EngineWords } from '../engine/index.ts';
 import type { PartId } from '../machine/parts.ts';
-import { CONDITIONS } from './conditions.ts';
+import { WORKED } from './conditions.ts';
 import type { FaultDefinition, RepairDefinition } from './define.ts';
 import { FAULTS } from './index.ts';
 
@@ -42,7 +42,7 @@ export function faultCards(engine?: EngineWords): FaultCards {
     !engine || appliesTo(engine);
   return Object.fromEntries([
     ...FAULTS.filter(here).map((f) => [f.id, cardOf(f)] as const),
-    ...CONDITIONS.filter(here).map(({ id, title, part, ask, repair }) => {
+    ...WORKED.filter(here).map(({ id, title, part, ask, repair }) => {
       const card: FaultCard = {
         title,
         part,

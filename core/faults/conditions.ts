@@ -26,6 +26,21 @@ const FUEL_WAYS: readonly WayIn[] = [
   { id: 'choke-left-on', label: 'Choke left on', prevents: 'Choke off as soon as it runs.' },
 ];
 
+/** How water gets in with no part broken; common practice. */
+const WATER_WAYS: readonly WayIn[] = [
+  {
+    id: 'stood-in-rain',
+    label: 'Stood in rain, or was washed',
+    prevents: 'Stand it under cover; no jet of water at the intake.',
+  },
+  {
+    id: 'water-in-fuel',
+    label: 'Water in the fuel',
+    prevents: 'Keep the can shut and dry; look at the fuel before it is filled in.',
+  },
+  { id: 'through-water', label: 'Ran through water', prevents: 'Keep the intake above water.' },
+];
+
 /** Oil and filter, as the work before it runs again; litres from the sheet. */
 const FRESH_OIL: readonly WorkStep[] = [
   { id: 'drain', label: 'Drain the oil', before: 'running' },
@@ -100,6 +115,7 @@ export const CONDITIONS: readonly ConditionDefinition[] = [
     seenAs: [{ check: 'turn.plugs-out', outcomes: ['fuel-out'] }],
     work: OUT_BY_HAND,
     proofs: ['look.oil', ...ROD_STRAIGHT, 'run.leak-watch'],
+    beforeLoad: ROD_STRAIGHT,
     waysIn: FUEL_WAYS,
   }),
   defineCondition({
@@ -128,21 +144,46 @@ export const CONDITIONS: readonly ConditionDefinition[] = [
       { id: 'warmed', label: 'Warmed ten minutes, oil changed again until clear, then run an hour', before: 'leaving' },
     ],
     proofs: ['look.oil', ...ROD_STRAIGHT],
-    waysIn: [
-      {
-        id: 'stood-in-rain',
-        label: 'Stood in rain, or was washed',
-        prevents: 'Stand it under cover; no jet of water at the intake.',
-      },
-      {
-        id: 'water-in-fuel',
-        label: 'Water in the fuel',
-        prevents: 'Keep the can shut and dry; look at the fuel before it is filled in.',
-      },
-      { id: 'through-water', label: 'Ran through water', prevents: 'Keep the intake above water.' },
-    ],
+    beforeLoad: ROD_STRAIGHT,
+    waysIn: WATER_WAYS,
   }),
 ];
+
+/** Water in the oil without a lock: seen on the dipstick or not there, so that no reading is weighed for it. */
+const WATER_IN_OIL = defineCondition({
+  id: 'oil.water',
+  title: 'Water in the oil',
+  part: 'crank',
+  appliesTo: () => true,
+  leak: 0,
+  causes: [
+    { fault: 'air.housing-broken', chance: 0.1 },
+    { fault: 'fuel.water', chance: 0.05 },
+  ],
+  symptoms: {},
+  failures: [],
+  effects: [],
+  ask: 'Water in the oil: how did it get there?',
+  repair: { action: 'replaced', minutes: 20, access: [], retest: 'look.oil', leaves: [] },
+  seenAs: [{ check: 'look.oil', outcomes: ['milky'] }],
+  work: [
+    ...FRESH_OIL,
+    { id: 'warmed', label: 'Warmed ten minutes, oil changed again until clear, then run an hour', before: 'leaving' },
+  ],
+  proofs: ['look.oil'],
+  waysIn: [
+    ...WATER_WAYS,
+    {
+      id: 'short-runs',
+      label: 'Only short cold runs',
+      prevents: 'Let it run hot once it runs: water from the air boils off.',
+    },
+  ],
+  within: 'turn.hydrolock-water',
+});
+
+/** All that ask for work once they are seen, whether or not they are weighed. */
+export const WORKED: readonly ConditionDefinition[] = [...CONDITIONS, WATER_IN_OIL];
 
 /** Pairs that do together what neither does alone. */
 export const INTERACTIONS: readonly Interaction[] = [

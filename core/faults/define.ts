@@ -148,12 +148,16 @@ export interface ConditionDefinition {
   readonly work: readonly WorkStep[];
   /** Checks that follow that work, on each cylinder where they are made on one. */
   readonly proofs: readonly CheckId[];
+  /** Of these, those that come before it runs under load. */
+  readonly beforeLoad?: readonly CheckId[];
+  /** The work of this other condition does as much: nothing is asked for twice. */
+  readonly within?: ConditionId;
   /** Ways in which it came about that are no fault of the catalogue, with what keeps it from coming again. */
   readonly waysIn: readonly WayIn[];
 }
 
 /** The point that a step of work stands before. */
-export const GATES = ['cranking', 'running', 'leaving'] as const;
+export const GATES = ['cranking', 'running', 'loading', 'leaving'] as const;
 export type Gate = (typeof GATES)[number];
 
 export interface WorkStep {

@@ -93,5 +93,5 @@ export const FAULT_IDS = [
 export type FaultId = (typeof FAULT_IDS)[number];
 
 /** States with causes of their own. */
-export const CONDITION_IDS = ['oil.fuel-diluted', 'turn.hydrolock-fuel', 'turn.hydrolock-water'] as const;
+export const CONDITION_IDS = ['oil.fuel-diluted', 'oil.water', 'turn.hydrolock-fuel', 'turn.hydrolock-water'] as const;
 export type ConditionId = (typeof CONDITION_IDS)[number];

@@ -2,8 +2,8 @@ import type { CheckDefinition } from '../checks/definition.ts';
 import { tellsOf } from '../checks/tells/index.ts';
 import { AIR_FAULTS } from './air.ts';
 import { CHARGE_FAULTS } from './charge.ts';
-import { CONDITIONS } from './conditions.ts';
-import type { FaultDefinition } from './define.ts';
+import { CONDITIONS, WORKED } from './conditions.ts';
+import type { ConditionDefinition, FaultDefinition } from './define.ts';
 import { FUEL_FAULTS } from './fuel.ts';
 import type { FaultId } from './ids.ts';
 import { OIL_FAULTS } from './oil.ts';
@@ -52,9 +52,12 @@ export function isWeighed(check: CheckDefinition): boolean {
 }
 
 /** Whether that id names a state with causes of its own: a job is not closed on it alone. */
-export const isCondition = (id: string): boolean => CONDITIONS.some((c) => c.id === id);
+export const isCondition = (id: string): boolean => findCondition(id) !== undefined;
 
-export { CONDITIONS, INTERACTIONS } from './conditions.ts';
+/** The condition of that id, or undefined. */
+export const findCondition = (id: string): ConditionDefinition | undefined => WORKED.find((c) => c.id === id);
+
+export { CONDITIONS, INTERACTIONS, WORKED } from './conditions.ts';
 export * from './define.ts';
 export { CONDITION_IDS, type ConditionId, FAULT_IDS, type FaultId } from './ids.ts';
 export { type KnowledgeIssue, knowledgeIssues } from './knowledge.ts';

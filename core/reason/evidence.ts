@@ -20,7 +20,8 @@ export interface Group {
   readonly inConflict: boolean;
 }
 
-const sameAt = (a: At, b: At) => a.state === b.state && sameHeat(a.temperature, b.temperature);
+const sameAt = (a: At, b: At) =>
+  a.state === b.state && sameHeat(a.temperature, b.temperature) && String(a.bypassed) === String(b.bypassed);
 
 /** What a reading says most plainly of each part. */
 function plainly(evidence: Evidence): Map<string, string> {

@@ -6,11 +6,13 @@ export interface At {
   readonly charged?: true;
   /** After what it measures was set: then it is hardly off by itself. */
   readonly adjusted?: true;
+  /** Faults that a bypass goes round, by key, sorted: they are there, and do nothing while the engine cranks or runs. */
+  readonly bypassed?: readonly string[];
 }
 
 /** What tells one way of being read from another. */
-export const atKey = ({ state, temperature, charged, adjusted }: At): string =>
-  `${state}|${temperature}${charged ? '|charged' : ''}${adjusted ? '|adjusted' : ''}`;
+export const atKey = ({ state, temperature, charged, adjusted, bypassed }: At): string =>
+  `${state}|${temperature}${charged ? '|charged' : ''}${adjusted ? '|adjusted' : ''}${bypassed ? `|past ${bypassed}` : ''}`;
 
 /** A fault that may be in the set. */
 export interface SpecFault {

@@ -13,6 +13,8 @@ export interface StandingReading {
   readonly charged: boolean;
   /** What it measures had been set by then. */
   readonly adjusted: boolean;
+  /** Faults that a bypass went round then. */
+  readonly bypassed: readonly string[];
 }
 
 /** How and when it was made, as far as that changes what may be seen. */
@@ -20,11 +22,13 @@ export const atOf = ({
   reading,
   charged,
   adjusted,
-}: Pick<StandingReading, 'reading' | 'charged' | 'adjusted'>): At => ({
+  bypassed,
+}: Pick<StandingReading, 'reading' | 'charged' | 'adjusted' | 'bypassed'>): At => ({
   state: reading.condition,
   temperature: reading.temperature,
   ...(charged ? { charged } : {}),
   ...(adjusted ? { adjusted } : {}),
+  ...(bypassed.length > 0 ? { bypassed } : {}),
 });
 
 /** Readings without the misses that a later find of the same search outranks, since the same repair. */

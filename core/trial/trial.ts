@@ -2,6 +2,7 @@ import {
   advance,
   type Bench,
   type BenchSummary,
+  type CheckDue,
   handsBack,
   openBench,
   standsBefore,
@@ -10,7 +11,7 @@ import {
 import { type CaseHead, readCase, readEvent } from '../casefile/index.ts';
 import { type Random, random } from '../chance/random.ts';
 import { CHECKS, checkOf } from '../checks/index.ts';
-import { CONDITIONS, type FaultId, findFault, isCondition, sameRepair } from '../faults/index.ts';
+import { type FaultId, findCondition, findFault, isCondition, sameRepair } from '../faults/index.ts';
 import { splitKey } from '../machine/key.ts';
 import { chargePercent } from '../measure/battery.ts';
 import { injectedKey, injectFaults } from '../mower/injectFaults.ts';
@@ -261,11 +262,31 @@ class Trial {
     return true;
   }
 
-  private doWork({ condition, before, steps }: BenchSummary['work']['due'][number]): void {
-    if (before !== 'leaving') this.minutes += CONDITIONS.find((c) => c.id === condition)!.repair.minutes;
+  private doWork({ condition, before, steps, checks, repair }: BenchSummary['work']['due'][number]): void {
+    if (checks.length > 0) {
+      this.makeDue(condition, checks);
+      return;
+    }
+    if (repair) {
+      this.record(repairOf(repair));
+      return;
+    }
+    if (before !== 'leaving') this.minutes += findCondition(condition)!.repair.minutes;
     this.record({ work: condition, steps: steps.map((step) => step.id) });
     if (before === 'cranking') this.worked.drained = true;
     if (before === 'running') this.worked.freshOil = true;
+  }
+
+  /** What has to be read before it goes on; passed over where the engine does not come to that state. */
+  private makeDue(condition: string, checks: readonly CheckDue[]): void {
+    const all = checks.map((due): Asked => ({ ...due, temperature: null }));
+    if (!all.every((asked) => canMake(this.view, asked)))
+      this.record({ waived: condition, because: 'cannot be brought to it' });
+    else
+      for (const asked of all) {
+        this.minutes += minutesOf(this.bench, asked);
+        this.make(asked);
+      }
   }
 
   /** Shown gone: what is agreed for later, and what let it come about where nothing broken did. */

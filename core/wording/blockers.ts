@@ -2,6 +2,18 @@ import type { CloseBlocker } from '../bench/index.ts';
 import { splitKey } from '../machine/key.ts';
 import { checkLabel, type FaultTitles, faultLabel } from './wording.ts';
 
+/** Steps, checks and the repair that are due, one after the other. */
+export const workWords = (
+  { steps, checks, repair }: Pick<Extract<CloseBlocker, { code: 'work-due' }>, 'steps' | 'checks' | 'repair'>,
+  cards: FaultTitles,
+  sides?: readonly string[],
+): string =>
+  [
+    ...(repair === null ? [] : [`repair ${faultLabel(repair, cards, sides)}`]),
+    ...steps,
+    ...checks.map(({ check, cylinder }) => checkLabel(check, cylinder, sides)),
+  ].join('; ');
+
 /** What still stands in the way of closing the job as cured. */
 export function blockerSentence(blocker: CloseBlocker, cards: FaultTitles, sides?: readonly string[]): string {
   switch (blocker.code) {
@@ -14,7 +26,7 @@ export function blockerSentence(blocker: CloseBlocker, cards: FaultTitles, sides
     case 'only-a-condition':
       return cards[splitKey(blocker.key).id]?.behind ?? 'What caused it is not found yet.';
     case 'work-due':
-      return `${faultLabel(blocker.condition, cards, sides)}, still to do: ${blocker.steps.join('; ')}.`;
+      return `${blocker.title}, still to do: ${workWords(blocker, cards, sides)}.`;
     case 'cause-open':
       return `${cards[blocker.condition]?.behind ?? 'What caused it?'} Say it, or repair it.`;
     case 'proof-failed':

@@ -8,7 +8,8 @@ export function ConditionLine({ event }: { event: RawWorkEvent | RawLetInEvent |
   if ('work' in event)
     return (
       <p className="font-bold">
-        ⚒ {faultLabel(event.work, cards)}:{' '}
+        ⚒ {CONDITION_WORK[event.work]?.title ?? faultLabel(event.work, cards)}
+        {event.of ? ` (line ${event.of})` : ''}:{' '}
         {event.steps.map((id) => CONDITION_WORK[event.work]?.steps[id] ?? id).join('; ')}
         {event.followUpOn ? `, by ${event.followUpOn}` : ''}
       </p>
@@ -22,7 +23,7 @@ export function ConditionLine({ event }: { event: RawWorkEvent | RawLetInEvent |
     );
   return (
     <p className="font-bold text-rust">
-      Passed over: {faultLabel(event.waived, cards)}. {event.because}
+      Passed over: {CONDITION_WORK[event.waived]?.title ?? faultLabel(event.waived, cards)}. {event.because}
     </p>
   );
 }

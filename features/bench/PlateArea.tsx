@@ -55,7 +55,8 @@ function Lying({ bench, jobId, head, habit }: Props) {
           due={shown.due}
           cause={summary.work.causes[0] ?? null}
           onRecord={bench.putBeside}
-          onLook={(check) => pick.check(checkOf(check))}
+          house={head.house}
+          onLook={(check, cylinder) => pick.any({ check: checkOf(check), cylinder })}
           onLeave={shown.picked ? bench.leave : null}
         />
       );

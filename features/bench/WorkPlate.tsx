@@ -1,17 +1,19 @@
 import { type FormEvent, useState } from 'react';
-import type { CauseOpen } from '@/core/index.ts';
+import type { CauseOpen, CautionId, House } from '@/core/index.ts';
 import { checkLabel, checkOf, faultLabel, type RawEvent, type WorkDue } from '@/core/index.ts';
 import { useEntryId } from '@/features/record/client/entryId.ts';
 import { Button } from '@/ui/Button.tsx';
 import { Cautions } from './Cautions.tsx';
 import { useFaultCards } from './FaultWords.tsx';
+import { RepairForm } from './RepairPanel.tsx';
 import { useFocusedPanel } from './useFocusedPanel.ts';
 
 interface Props {
   readonly due: WorkDue | null;
   readonly cause: CauseOpen | null;
+  readonly house: House;
   readonly onRecord: (event: RawEvent, id: string) => void;
-  readonly onLook: (check: string) => void;
+  readonly onLook: (check: string, cylinder: number | null) => void;
   /** Puts away what was picked in front of this. */
   readonly onLeave: (() => void) | null;
 }
@@ -19,11 +21,12 @@ interface Props {
 const BEFORE = {
   cranking: 'Before anything is cranked',
   running: 'Before it runs',
+  loading: 'Before it runs under load',
   leaving: 'Before it leaves',
 } as const;
 
 /** Work that stands before what comes next: its steps in order, or what let the condition come about. It may be passed over, with a reason. */
-export function WorkPlate({ due, cause, ...on }: Props) {
+export function WorkPlate({ due, cause, house, ...on }: Props) {
   const panel = useFocusedPanel();
   const cards = useFaultCards();
   const condition = due?.condition ?? cause?.condition;
@@ -37,22 +40,64 @@ export function WorkPlate({ due, cause, ...on }: Props) {
     >
       <div>
         <p className="text-[0.9rem] font-semibold text-soft">{due ? BEFORE[due.before] : 'What let it in'}</p>
-        <h2 className="text-[1.9rem] leading-none font-extrabold [font-stretch:90%]">{faultLabel(condition, cards)}</h2>
+        <h2 className="text-[1.9rem] leading-none font-extrabold [font-stretch:90%]">
+          {due?.title ?? faultLabel(condition, cards)}
+        </h2>
+        {due?.of && (
+          <p className="text-[1.15rem] font-bold">
+            {faultLabel(due.of.key, cards)}, line {due.of.event}
+          </p>
+        )}
       </div>
-      {due?.look ? (
-        <Look key={due.condition} due={due} look={due.look} onLook={on.onLook} />
-      ) : due ? (
-        <Steps key={`${due.condition}/${due.before}`} due={due} onRecord={on.onRecord} />
-      ) : (
-        <Cause key={condition} cause={cause!} onRecord={on.onRecord} />
-      )}
-      <PassOver key={`${condition}/over`} condition={condition} onRecord={on.onRecord} />
+      {due ? <Due due={due} house={house} {...on} /> : <Cause key={condition} cause={cause!} onRecord={on.onRecord} />}
+      {(due?.passable ?? true) && <PassOver key={`${condition}/over`} condition={condition} onRecord={on.onRecord} />}
       {on.onLeave && (
         <Button look="quiet" onClick={on.onLeave}>
           Back to the plan
         </Button>
       )}
     </section>
+  );
+}
+
+/** What is due: a look, checks, a repair or steps to tick. */
+function Due({ due, house, onRecord, onLook }: { due: WorkDue } & Omit<Props, 'due' | 'cause' | 'onLeave'>) {
+  const key = `${due.condition}/${due.before}/${due.of?.event}`;
+  if (due.look) return <Look key={key} due={due} look={due.look} onLook={onLook} />;
+  if (due.checks.length > 0) return <Checks due={due} onLook={onLook} />;
+  if (due.repair)
+    return (
+      <>
+        <Cautions ids={due.condition === 'top-speed' ? ['overspeed'] : ['altered-safety']} />
+        <RepairForm key={key} faultKey={due.repair} house={house} onRecord={onRecord} />
+      </>
+    );
+  return <Steps key={key} due={due} onRecord={onRecord} />;
+}
+
+/** Checks that stand before it goes on: one tap lays each on the plate. */
+function Checks({ due: { condition, before, checks }, onLook }: { due: WorkDue; onLook: Props['onLook'] }) {
+  return (
+    <>
+      {condition === 'top-speed' && <Cautions ids={['overspeed']} />}
+      <p className="text-[1.1rem]">
+        {before === 'loading'
+          ? 'A lock bends a rod, and a bent rod breaks under load: measure both sides and compare.'
+          : 'What was apart sets how fast it turns: a tachometer says so, the ear does not.'}
+      </p>
+      <div className="flex flex-col gap-1.5">
+        {checks.map(({ check, cylinder }, i) => (
+          <Button
+            key={`${check}/${cylinder}`}
+            look={i === 0 ? 'main' : 'plain'}
+            className="min-h-14 text-[1.15rem]"
+            onClick={() => onLook(check, cylinder)}
+          >
+            {checkLabel(check, cylinder)}
+          </Button>
+        ))}
+      </div>
+    </>
   );
 }
 
@@ -64,12 +109,15 @@ function Look({ due, look, onLook }: { due: WorkDue; look: string; onLook: Props
         Likelier than not by what was read. {checkOf(look).title} first: if it is so, {lower(due.steps[0]!.label)} and
         what follows come before the engine {due.before === 'cranking' ? 'is cranked' : 'runs'} again.
       </p>
-      <Button look="main" className="min-h-14 text-[1.2rem]" onClick={() => onLook(look)}>
+      <Button look="main" className="min-h-14 text-[1.2rem]" onClick={() => onLook(look, null)}>
         {checkLabel(look, null)}
       </Button>
     </>
   );
 }
+
+const cautionsOf = ({ condition, before }: WorkDue): readonly CautionId[] =>
+  condition === 'bypass' ? ['bypass-fitted'] : before === 'cranking' ? ['liquid-lock'] : ['fuel-in-oil'];
 
 function Steps({ due, onRecord }: { due: WorkDue; onRecord: Props['onRecord'] }) {
   const [done, setDone] = useState<readonly string[]>([]);
@@ -81,11 +129,19 @@ function Steps({ due, onRecord }: { due: WorkDue; onRecord: Props['onRecord'] })
   const submit = (e: FormEvent) => {
     e.preventDefault();
     if (left.length > 0 || (later && followUp === '')) return setInsisted(true);
-    onRecord({ work: due.condition, steps: [...done], ...(later ? { followUpOn: followUp } : {}) }, id);
+    onRecord(
+      {
+        work: due.condition,
+        ...(due.of ? { of: due.of.event } : {}),
+        steps: [...done],
+        ...(later ? { followUpOn: followUp } : {}),
+      },
+      id,
+    );
   };
   return (
     <form onSubmit={submit} className="space-y-2">
-      <Cautions ids={due.before === 'cranking' ? ['liquid-lock'] : ['fuel-in-oil']} />
+      <Cautions ids={cautionsOf(due)} />
       <ol className="space-y-1.5">
         {due.steps.map((step, i) => {
           const on = done.includes(step.id);

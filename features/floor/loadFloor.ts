@@ -94,7 +94,7 @@ function waitsFor(summary: BenchSummary, plan: Plan): string {
     }
     case 'work': {
       const [due] = summary.work.due;
-      return due ? `Work: ${due.steps[0]!.label}` : 'To be said: what let it in';
+      return due ? `Work: ${due.steps[0]?.label ?? due.title}` : 'To be said: what let it in';
     }
     case 'ready':
       return 'Ready to close';

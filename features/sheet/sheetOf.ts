@@ -22,6 +22,7 @@ import {
   SYMPTOMS,
   stateLabel,
   summarise,
+  workWords,
 } from '@/core/index.ts';
 import type { Job } from '@/db/jobs.ts';
 import type { Machine } from '@/db/machines.ts';
@@ -142,9 +143,9 @@ export function sheetOf(job: Job, machine: Machine, file: JobFile, people: reado
       ...openTemporaries(bench).map(
         (r) => `Repaired for the time being only: ${faultLabel(r.key, CARDS)}. It has to be made good.`,
       ),
-      ...bench.waived.map((w) => `Passed over: ${faultLabel(w.condition, CARDS)}. ${w.because}`),
-      ...(close === undefined ? [] : summary.work.due).map(
-        (d) => `Not done, ${faultLabel(d.condition, CARDS)}: ${d.steps.map((step) => step.label).join('; ')}.`,
+      ...bench.waived.map((w) => `Passed over: ${CONDITION_WORK[w.condition]?.title ?? w.condition}. ${w.because}`),
+      ...(close === undefined ? [] : summary.work.due.filter((d) => d.of === null)).map(
+        (d) => `Not done, ${d.title}: ${workWords({ ...d, steps: d.steps.map((step) => step.label) }, CARDS)}.`,
       ),
       ...(close === undefined ? [] : notShown(bench).map((c) => `Not shown by the re-test: ${c}.`)),
     ],

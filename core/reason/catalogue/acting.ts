@@ -1,6 +1,7 @@
-import type { RunningState, Temperature } from '../../engine/index.ts';
+import { DEMANDING, type RunningState, type Temperature } from '../../engine/index.ts';
 import { holds, type On, type When } from '../../faults/index.ts';
 import type { FailureId } from '../../machine/failures.ts';
+import { instanceKey } from '../../machine/key.ts';
 import type { At } from '../spec.ts';
 import type { CauseInstance } from './instances.ts';
 
@@ -21,12 +22,19 @@ export function failureLevels(
   cylinder: number | null,
   at: At,
 ): Readonly<Record<string, number>> | null {
+  if (isGoneRound(cause, at)) return null;
   const { state, temperature } = runningAt(at);
   const entry = cause.definition.failures.find(
     (f) => f.failure === failure && holds(f.when, state, temperature) && acts(f.on ?? 'same', cause.cylinder, cylinder),
   );
   return entry && !isOverBy(entry.when, at) ? entry.levels : null;
 }
+
+/** A bypass goes round it, and the engine cranks or runs: what it does cannot be seen then. What is looked at shows as ever. */
+export const isGoneRound = ({ id, cylinder }: CauseInstance, { state, bypassed }: At): boolean =>
+  bypassed !== undefined &&
+  (DEMANDING as readonly string[]).includes(state) &&
+  bypassed.includes(instanceKey(id, cylinder));
 
 /** What an empty battery does, once it was charged. */
 export const isOverBy = (when: When | undefined, { charged }: At): boolean =>

@@ -5,7 +5,18 @@ import { type Effect, holds, type Interaction } from '../../faults/index.ts';
 import { type ByFailure, FAILURE_IDS } from '../../machine/failures.ts';
 import { cumulativeOf, noisyMax, type OutcomeChances } from '../combine.ts';
 import type { At, SpecVariable } from '../spec.ts';
-import { acts, failureLevels, isOverBy, placeOf, runningAt, seenBy, showsToday, touching, waysOf } from './acting.ts';
+import {
+  acts,
+  failureLevels,
+  isGoneRound,
+  isOverBy,
+  placeOf,
+  runningAt,
+  seenBy,
+  showsToday,
+  touching,
+  waysOf,
+} from './acting.ts';
 import { cureVariable } from './cureVariable.ts';
 import type { CauseInstance, CheckInstance } from './instances.ts';
 import { chanceOfNone, noneAlive } from './noneAlive.ts';
@@ -56,6 +67,7 @@ function chancesOf(
   part: string,
   at: At,
 ): OutcomeChances | null {
+  if (isGoneRound(cause, at)) return null;
   const stated = statedOn(cause.definition, check.id);
   // What a fault says of the places of a run leaves open how surely the run fails.
   if (!stated || (check.viaComplaint !== null && part === '' && stated.every((e) => e.part !== undefined)))

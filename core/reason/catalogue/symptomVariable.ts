@@ -4,7 +4,7 @@ import { SEEN_LEAKS, SYMPTOM_LEAK, SYMPTOM_LEAKS, showsAs } from '../../complain
 import type { Interaction } from '../../faults/index.ts';
 import { FAILURE_IDS } from '../../machine/failures.ts';
 import { type At, atKey, type SpecVariable } from '../spec.ts';
-import { failureLevels, showsToday } from './acting.ts';
+import { failureLevels, isGoneRound, showsToday } from './acting.ts';
 import { type CauseInstance, COMPLAINT } from './instances.ts';
 import { chanceOfNone, noneAlive } from './noneAlive.ts';
 
@@ -21,6 +21,7 @@ export function complaintChance(cause: CauseInstance, at: At): number {
 
 /** Chance that this cause brings the symptom. */
 export function symptomChance(cause: CauseInstance, symptom: Symptom, at: At): number {
+  if (isGoneRound(cause, at)) return 0;
   const own = cause.definition.symptoms[symptom];
   if (own !== undefined) return own;
   let quiet = 1;
