@@ -24,6 +24,7 @@ export const EVENT_KINDS = [
   'engine',
   'work',
   'let-in',
+  'set-up',
   'waived',
   'close',
 ] as const;

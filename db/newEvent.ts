@@ -20,6 +20,7 @@ const KIND: Record<JobEvent['kind'], EventKind> = {
   work: 'work',
   letIn: 'let-in',
   waived: 'waived',
+  setUp: 'set-up',
   correct: 'correction',
   access: 'access',
   unmade: 'unmade',

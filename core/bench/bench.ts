@@ -66,6 +66,7 @@ function blank(
     repairs: [],
     notPerformed: [],
     works: [],
+    setUps: [],
     letIn: [],
     waived: [],
     open: new Set(),
@@ -166,6 +167,8 @@ function applied(bench: Bench, event: JobEvent | null): Bench {
       return { ...withRepairMade(bench, event.repair, number), standing };
     case 'work':
       return { ...withWorkDone(bench, event, number), standing };
+    case 'setUp':
+      return { ...bench, standing, setUps: [...bench.setUps, { event: number, check: event.check }] };
     case 'letIn':
       return { ...bench, standing, letIn: [...bench.letIn, { ...event, event: number }] };
     case 'waived':

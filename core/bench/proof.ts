@@ -22,22 +22,32 @@ export interface ProofRun {
   readonly of: number;
   /** The customer's own minutes [min]; null where he did not say. */
   readonly failsAfterMin: number | null;
+  /** A run; else it stands. */
+  readonly runs: boolean;
+  /** It takes longer to fail than anybody runs it here: the rest is the customer's trial. */
+  readonly notProven: boolean;
 }
 
 /** A run lasts longer than the machine did, so that a fault that comes with time has had its time; beyond that the customer tries it [P]. */
 const TIMES_THE_CUSTOMERS = 1.3;
 const LONGEST_MIN = 45;
 
-const takesMinutes = (check: CheckDefinition) => check.fields.minutes?.kind === 'number';
+/** What a check says that finds nothing. */
+export const soundOf = (check: CheckDefinition): string | undefined =>
+  check.takesSymptoms ? 'runs-clean' : check.outcomes[0]?.id;
 
-/** How long that run has to last [min]: by what the customer said, else as long as the check takes. */
-const minutesAsked = ({ head }: Bench, check: CheckDefinition): number =>
-  head.history.failsAfterMin === null
-    ? check.minutes
+/** How long it has to last [min]: a run by what the customer said, else as long as it takes; 0 where its time says nothing. */
+const minutesAsked = ({ head }: Bench, { lastsMin, warmsUp }: CheckDefinition): number =>
+  lastsMin === null || !warmsUp || head.history.failsAfterMin === null
+    ? (lastsMin ?? 0)
     : Math.min(LONGEST_MIN, Math.max(1, Math.round(TIMES_THE_CUSTOMERS * head.history.failsAfterMin)));
 
 const minutesOf = ({ reading }: StandingReading): number =>
   typeof reading.fields.minutes === 'number' ? reading.fields.minutes / 60 : 0;
+
+/** Whether it ran or stood for as long as it takes. What does not say how long does not. */
+export const lastsEnough = (bench: Bench, check: CheckDefinition, standing: StandingReading): boolean =>
+  check.lastsMin === null || minutesOf(standing) >= minutesAsked(bench, check);
 
 /** A complaint that no run shows asks nothing of the run. */
 const canShow = (symptom: Symptom): boolean =>
@@ -55,30 +65,37 @@ export function couldShow(bench: Bench, asked: ComplaintCheck, standing: Standin
     return asked.symptoms
       .filter(canShow)
       .every((symptom) => showsOnRun(symptom, reading.condition, reading.temperature));
-  if (!takesMinutes(check)) return true;
-  return asksEnough(standing) && minutesOf(standing) >= minutesAsked(bench, check);
+  return asksEnough(check, standing) && lastsEnough(bench, check, standing);
 }
 
-/** Neither at idle nor cold: nothing of what comes with heat and load is asked there. */
-const asksEnough = ({ reading }: StandingReading): boolean =>
-  reading.condition !== 'idle' && reading.temperature !== 'cold';
+/** A run neither at idle nor cold: nothing of what comes with heat and load is asked there. A start at the heat it is made for. */
+const asksEnough = (check: CheckDefinition, { reading }: StandingReading): boolean =>
+  check.warmsUp
+    ? reading.condition !== 'idle' && reading.temperature !== 'cold'
+    : reading.temperature === null ||
+      check.temperatures.length === 0 ||
+      check.temperatures.includes(reading.temperature);
 
-/** How far the run that shows the complaint gone has got; null where none is asked for. */
-export function proofRun(bench: Bench, all: readonly ComplaintCheck[], since: number): ProofRun | null {
-  const asked = all.find(({ check }) => takesMinutes(checkOf(check)));
-  if (!asked) return null;
-  const check = checkOf(asked.check);
-  const clean = bench.readings.filter(
-    (r) =>
-      r.event > since &&
-      r.reading.check === check.id &&
-      r.assessment.outcome === check.showsGone?.outcome &&
-      asksEnough(r),
-  );
-  return {
-    check: check.id,
-    minutes: Math.max(0, ...clean.map(minutesOf)),
-    of: minutesAsked(bench, check),
-    failsAfterMin: bench.head.history.failsAfterMin,
-  };
-}
+/** How far each of those that take time has got. */
+export const proofRuns = (bench: Bench, all: readonly ComplaintCheck[], since: number): ProofRun[] =>
+  all
+    .map((asked) => checkOf(asked.check))
+    .filter((check) => check.lastsMin !== null)
+    .map((check) => {
+      const clean = bench.readings.filter(
+        (r) =>
+          r.event > since &&
+          r.reading.check === check.id &&
+          r.assessment.outcome === soundOf(check) &&
+          asksEnough(check, r),
+      );
+      const { failsAfterMin } = bench.head.history;
+      return {
+        check: check.id,
+        minutes: Math.max(0, ...clean.map(minutesOf)),
+        of: minutesAsked(bench, check),
+        failsAfterMin: check.warmsUp ? failsAfterMin : null,
+        runs: check.warmsUp,
+        notProven: check.warmsUp && failsAfterMin !== null && TIMES_THE_CUSTOMERS * failsAfterMin > LONGEST_MIN,
+      };
+    });

@@ -1,5 +1,5 @@
 import type { ReadingEvent } from '../casefile/index.ts';
-import { accessKeysFor, checkOf, closedToRun, type Reading } from '../checks/index.ts';
+import { type Assessment, accessKeysFor, checkOf, closedToRun, type Reading } from '../checks/index.ts';
 import { NOT_RUNNING, type Symptom } from '../complaint/symptoms.ts';
 import { cylindersOf, type EngineKnown, RUNNING, RUNNING_STATES } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
@@ -10,6 +10,7 @@ import type { Evidence } from '../reason/evidence.ts';
 import { atKey } from '../reason/spec.ts';
 import { atOf, type StandingReading, withoutOutrankedMisses } from '../reason/standing.ts';
 import { assessingContext } from './assessing.ts';
+import { settlingIn } from './settling.ts';
 import { type Bench, epochOf, toldAlready } from './state.ts';
 import { adjustedIn, goneRound, isCharged } from './workDone.ts';
 
@@ -32,7 +33,7 @@ export function withReadingTaken(
     checkOf(own.check).assess(own, assessingContext({ ...bench.head, ...by }, twin));
   const charged = isCharged(bench);
   const adjusted = adjustedIn(bench).has(instanceKey(reading.check, reading.cylinder));
-  const assessment = assess(reading, twins.at(-1)?.reading, judgedBy);
+  const assessment = withoutSettling(bench, reading, assess(reading, twins.at(-1)?.reading, judgedBy));
   const bypassed = goneRound(bench);
   const taken: StandingReading = { event, reading, assessment, epoch, retest, charged, adjusted, bypassed };
   // The twin is judged again beside the new one, so that the order in which the pair was read does not matter.
@@ -96,6 +97,17 @@ export function withReadingTaken(
     ...(judgedBy === bench.given ? {} : { judgedBy: new Map(bench.judgedBy).set(event, judgedBy) }),
     ...bodily(bench, reading),
   };
+}
+
+/** What a flooded engine shows at first weighs on neither side: it is looked at again. */
+function withoutSettling(bench: Bench, reading: Reading, assessment: Assessment): Assessment {
+  const settling: readonly string[] = settlingIn(bench, reading);
+  return settling.length === 0
+    ? assessment
+    : {
+        ...assessment,
+        weights: Object.fromEntries(Object.entries(assessment.weights).filter(([part]) => !settling.includes(part))),
+      };
 }
 
 /** The same check in the same state, since the same repair. */

@@ -1,12 +1,13 @@
-import { CHECKS, type CheckDefinition, checkOf, findCheck } from '../checks/index.ts';
+import { checkOf, findCheck } from '../checks/index.ts';
 import { COMES_WITH_HEAT, type Symptom } from '../complaint/symptoms.ts';
 import { cylindersOf, type RunningState, type Temperature } from '../engine/index.ts';
 import { findCondition, findFault, WORKED } from '../faults/index.ts';
 import type { StandingReading } from '../reason/standing.ts';
 import { readingRepeated } from './before.ts';
 import { isWaived } from './conditionWork.ts';
-import { type ComplaintCheck, couldShow, type ProofRun, proofRun } from './proof.ts';
-import type { Bench, MadeRepair } from './state.ts';
+import { type ComplaintCheck, couldShow, lastsEnough, type ProofRun, proofRuns, soundOf } from './proof.ts';
+import { RUN, RUN_HOT, SHOWN_GONE, type ShownGone } from './shownGone.ts';
+import { type Bench, houseMakes, type MadeRepair } from './state.ts';
 
 /** A check to take again after a repair: the same, in the same condition. */
 export interface RetestDue {
@@ -56,7 +57,7 @@ const changedAt = ({ repairs, works }: Bench): number =>
 /** It could have shown the complaint, or showed something. */
 const decides = (bench: Bench, complaint: ComplaintCheck, r: StandingReading): boolean =>
   r.reading.check === complaint.check &&
-  (r.assessment.outcome !== checkOf(complaint.check).showsGone?.outcome || couldShow(bench, complaint, r));
+  (r.assessment.outcome !== soundOf(checkOf(complaint.check)) || couldShow(bench, complaint, r));
 
 /** Of what follows the work of a condition, what was made and found wanting: it drips still, a piston does not travel. */
 export const proofsFailed = (bench: Bench): { readonly check: string; readonly cylinder: number | null }[] =>
@@ -87,7 +88,7 @@ const proofsDue = (bench: Bench): RetestDue[] =>
       if (!check.appliesTo(bench.head.engine)) return [];
       const sides = check.scope === 'cylinder' ? cylindersOf(bench.head.engine) : [null];
       return sides.flatMap((cylinder): RetestDue[] => {
-        if (takenAfter(bench, repair.event, id, cylinder)) return [];
+        if (provenAfter(bench, repair.event, id, cylinder)) return [];
         const asked = { check: id, cylinder, condition: check.states[0]!, temperature: null };
         const before = readingRepeated(bench.readings, repair.event, asked)?.event ?? null;
         return [{ ...asked, before, repair: repair.event }];
@@ -97,6 +98,16 @@ const proofsDue = (bench: Bench): RetestDue[] =>
 
 const takenAfter = (bench: Bench, event: number, check: string, cylinder: number | null) =>
   bench.readings.some((r) => r.event > event && r.reading.check === check && r.reading.cylinder === cylinder);
+
+/** The same, and where it is clean it lasted long enough to say so. */
+const provenAfter = (bench: Bench, event: number, id: string, cylinder: number | null) =>
+  bench.readings.some(
+    (r) =>
+      r.event > event &&
+      r.reading.check === id &&
+      r.reading.cylinder === cylinder &&
+      (r.assessment.outcome !== soundOf(checkOf(id)) || lastsEnough(bench, checkOf(id), r)),
+  );
 
 /** The worst reading before the repair gives the state to repeat it in. */
 function stateToRepeat(bench: Bench, repair: MadeRepair, check: string, cylinder: number | null) {
@@ -113,29 +124,29 @@ function stateToRepeat(bench: Bench, repair: MadeRepair, check: string, cylinder
   };
 }
 
-/** Which check shows that complaint gone: the one that names it, else a hot run for what comes with heat, else any run. */
-function checkFor(symptom: Symptom, withHeat: boolean): CheckDefinition {
-  const shows = (wanted: (of: NonNullable<CheckDefinition['showsGone']>['of']) => boolean) =>
-    CHECKS.find(({ showsGone }) => showsGone !== null && wanted(showsGone.of));
-  return (
-    shows((of) => typeof of !== 'string' && of.includes(symptom)) ??
-    shows((of) => of === (withHeat ? 'with-heat' : 'any-other'))!
-  );
+/** What shows that complaint gone on this machine: what the house cannot make leaves a run. Where one thing comes with heat, all is run hot. */
+function shownGone({ head, practice }: Bench, symptom: Symptom, withHeat: boolean): readonly ShownGone[] {
+  const here = SHOWN_GONE[symptom].filter(({ check: id }) => {
+    const check = checkOf(id);
+    return check.appliesTo(head.engine) && houseMakes(head, practice, check);
+  });
+  const asked = here.length > 0 ? here : RUN;
+  return withHeat ? asked.flatMap((one) => (RUN.includes(one) ? RUN_HOT : [one])) : asked;
 }
 
 const complaintChecksOf = new WeakMap<Bench['head'], readonly ComplaintCheck[]>();
 
 /** Checks that show the complaint gone; the same as long as the job lasts. */
-function complaintChecks({ head }: Bench): readonly ComplaintCheck[] {
+function complaintChecks(bench: Bench): readonly ComplaintCheck[] {
+  const { head } = bench;
   let found = complaintChecksOf.get(head);
   if (!found) {
     const { complaint, history } = head;
     const withHeat = complaint.some((s) => COMES_WITH_HEAT.includes(s)) || history.flags.includes('only-hot');
-    found = [...new Set(complaint.map((s) => checkFor(s, withHeat)))].map((check) => ({
-      check: check.id,
-      condition: check.states[0]!,
-      temperature: check.showsGone?.temperature ?? null,
-      symptoms: complaint.filter((s) => checkFor(s, withHeat) === check),
+    const all = complaint.map((symptom) => ({ symptom, by: shownGone(bench, symptom, withHeat) }));
+    found = [...new Map(all.flatMap(({ by }) => by.map((one) => [one.check, one] as const))).values()].map((one) => ({
+      ...one,
+      symptoms: all.filter(({ by }) => by.some((own) => own.check === one.check)).map(({ symptom }) => symptom),
     }));
     complaintChecksOf.set(head, found);
   }
@@ -147,7 +158,7 @@ export function complaintGone(bench: Bench): { check: string; gone: boolean }[] 
   const since = changedAt(bench);
   return complaintChecks(bench).map((asked) => {
     const { check } = asked;
-    const sound = checkOf(check).showsGone?.outcome;
+    const sound = soundOf(checkOf(check));
     const made = bench.readings.filter((r) => r.event > since && r.reading.check === check);
     const shown = made.findLast((r) => r.assessment.outcome === sound && couldShow(bench, asked, r));
     const seenSince = made.some((r) => r.event > (shown?.event ?? 0) && r.assessment.outcome !== sound);
@@ -155,8 +166,8 @@ export function complaintGone(bench: Bench): { check: string; gone: boolean }[] 
   });
 }
 
-/** How far the run has got that shows the complaint gone, once something was repaired. */
-export function complaintProof(bench: Bench): ProofRun | null {
+/** How far what shows the complaint gone has got, where that takes time, once something was repaired. */
+export function complaintProofs(bench: Bench): readonly ProofRun[] {
   const since = changedAt(bench);
-  return since > 0 ? proofRun(bench, complaintChecks(bench), since) : null;
+  return since > 0 ? proofRuns(bench, complaintChecks(bench), since) : [];
 }

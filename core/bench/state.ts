@@ -64,6 +64,8 @@ export interface Bench {
   readonly notPerformed: readonly Infeasible[];
   /** Steps of a condition's work that were done. */
   readonly works: readonly (Extract<JobEvent, { kind: 'work' }> & { readonly event: number })[];
+  /** What stands by itself until somebody looks. */
+  readonly setUps: readonly { readonly event: number; readonly check: string }[];
   readonly letIn: readonly (Extract<JobEvent, { kind: 'letIn' }> & { readonly event: number })[];
   /** Conditions whose work was passed over, with the reason. */
   readonly waived: readonly (Extract<JobEvent, { kind: 'waived' }> & { readonly event: number })[];

@@ -1,3 +1,4 @@
+import { checkOf } from '../checks/index.ts';
 import type { PartId } from '../machine/parts.ts';
 import { grossErrorChances, grossErrorOf, massOfPlaces, noneMass, stateMarginals, surprise } from '../reason/asked.ts';
 import { type Confirmed, confirmedFaults } from '../reason/confirm.ts';
@@ -9,8 +10,9 @@ import { beforeHandingBack, type TriedLast } from './handBack.ts';
 import { type JudgedOtherwise, judgedOtherwise } from './judgedOtherwise.ts';
 import type { ProofRun } from './proof.ts';
 import { currentReadings } from './readings.ts';
-import { complaintGone, complaintProof, proofsFailed, type RetestDue, retestsDue } from './retest.ts';
+import { complaintGone, complaintProofs, proofsFailed, type RetestDue, retestsDue } from './retest.ts';
 import { type RidgePart, ridgeOf } from './ridge.ts';
+import { isSettling } from './settling.ts';
 import { sidePlaces } from './sides.ts';
 import { canBeTakenAgain, canLook } from './situation.ts';
 import type { Bench } from './state.ts';
@@ -47,8 +49,12 @@ export interface BenchSummary extends Belief {
   readonly phase: Phase;
   readonly retests: readonly RetestDue[];
   readonly pairs: readonly BeforeAfter[];
-  /** The run that shows the complaint gone where that takes time; null where none does, and once it is shown. */
-  readonly proof: ProofRun | null;
+  /** What shows the complaint gone where that takes time; none before a repair. */
+  readonly proofs: readonly ProofRun[];
+  /** What was set up and nobody has looked at since: with its event, and how long it stands [min]. */
+  readonly standing: readonly { readonly event: number; readonly check: string; readonly minutes: number }[];
+  /** The last run showed no more than a flooded engine does at first: to be looked at again at ten minutes. */
+  readonly settling: boolean;
   /** What the conditions of the machine ask for before it is cranked, runs or leaves. */
   readonly work: ConditionWork;
   /** What more is known of the engine since would judge these otherwise. */
@@ -98,12 +104,25 @@ export function summarise(bench: Bench): BenchSummary {
     retests,
     pairs: beforeAfter(bench),
     work,
-    proof: phase === 'ready' || phase === 'closed' ? null : complaintProof(bench),
+    proofs: complaintProofs(bench),
+    standing: standingNow(bench),
+    settling: isSettling(bench),
     judgedOtherwise: judgedOtherwise(bench),
     handingBack: phase === 'ready' ? beforeHandingBack(bench) : [],
     closeBlockers: closeBlockers(bench, retests, gone, work),
   };
 }
+
+const standingNow = ({ setUps, readings, closed }: Bench): BenchSummary['standing'] =>
+  closed
+    ? []
+    : setUps
+        .filter(
+          ({ event, check }) =>
+            !readings.some((r) => r.event > event && r.reading.check === check) &&
+            !setUps.some((later) => later.event > event && later.check === check),
+        )
+        .map(({ event, check }) => ({ event, check, minutes: checkOf(check).unattendedMinutes }));
 
 function beliefOf(bench: Bench): Belief {
   const { network, belief, catalogue } = bench;

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { ACCESS, findCheck } from '../checks/index.ts';
+import { ACCESS, CHECKS, findCheck } from '../checks/index.ts';
 import {
   DEMANDING,
   type EngineFigures,
@@ -27,6 +27,7 @@ import {
   letInEventSchema,
   noteEventSchema,
   repairEventSchema,
+  setUpEventSchema,
   unmadeEventSchema,
   waivedEventSchema,
   workEventSchema,
@@ -73,6 +74,7 @@ export type JobEvent =
     }
   | { readonly kind: 'letIn'; readonly condition: string; readonly through: string }
   | { readonly kind: 'waived'; readonly condition: string; readonly because: string }
+  | { readonly kind: 'setUp'; readonly check: string }
   | { readonly kind: 'access'; readonly key: string; readonly open: boolean }
   | { readonly kind: 'close'; readonly close: CloseKind; readonly note: string | null };
 
@@ -113,12 +115,26 @@ export function readEvent(
       const found = conditionOn(engine, event.waived, `${path}.waived`);
       return found.ok ? { ok: true, value } : found;
     });
+  if ('setUp' in raw) return parsed(setUpEventSchema, raw, path, (event) => readSetUp(event.setUp, path, engine));
   if ('note' in raw)
     return parsed(noteEventSchema, raw, path, (event) => ({ ok: true, value: { kind: 'note', note: event.note } }));
   return refuse({
     path,
     message: 'an event says what it is by one of these keys',
-    accepted: ['check', 'repair', 'correct', 'access', 'unmade', 'engine', 'work', 'letIn', 'waived', 'note', 'close'],
+    accepted: [
+      'check',
+      'repair',
+      'correct',
+      'access',
+      'unmade',
+      'engine',
+      'work',
+      'letIn',
+      'waived',
+      'setUp',
+      'note',
+      'close',
+    ],
   });
 }
 
@@ -278,6 +294,17 @@ function readWork(
   );
   if (issues.length > 0) return refuse(...issues);
   return { ok: true, value: { kind: 'work', condition: work, of: of ?? null, steps, followUpOn: followUpOn ?? null } };
+}
+
+function readSetUp(id: string, path: string, engine: EngineWords): Read<JobEvent> {
+  const check = findCheck(id);
+  return check && check.unattendedMinutes > 0 && check.appliesTo(engine)
+    ? { ok: true, value: { kind: 'setUp', check: id } }
+    : refuse({
+        path: `${path}.setUp`,
+        message: `"${id}" is nothing that takes its time without anybody`,
+        accepted: CHECKS.filter((c) => c.unattendedMinutes > 0 && c.appliesTo(engine)).map((c) => c.id),
+      });
 }
 
 function readLetIn(

@@ -143,6 +143,9 @@ export const workEventSchema = z.strictObject({
   ...stamp,
 });
 
+/** Something was set up that takes its time without anybody: the machine stands with the fuel on, or overnight. */
+export const setUpEventSchema = z.strictObject({ setUp: z.string().max(60), ...stamp });
+
 /** What let a condition come about: a fault of the catalogue, or a way that is none. */
 export const letInEventSchema = z.strictObject({
   letIn: z.string().max(60),
@@ -169,6 +172,7 @@ export const eventSchema = z.union([
   workEventSchema,
   letInEventSchema,
   waivedEventSchema,
+  setUpEventSchema,
 ]);
 
 export const historySchema = z.strictObject({
@@ -215,6 +219,7 @@ export type RawAccessEvent = z.infer<typeof accessEventSchema>;
 export type RawNotPerformedEvent = z.infer<typeof unmadeEventSchema>;
 export type RawWorkEvent = z.infer<typeof workEventSchema>;
 export type RawLetInEvent = z.infer<typeof letInEventSchema>;
+export type RawSetUpEvent = z.infer<typeof setUpEventSchema>;
 export type RawWaivedEvent = z.infer<typeof waivedEventSchema>;
 export type RawEngineEvent = z.infer<typeof engineEventSchema>;
 export type RawEvent = z.infer<typeof eventSchema>;

@@ -54,7 +54,7 @@ export function defineCheck<
     mayBeOverlooked: false,
     takesSymptoms: false,
     asksWhere: false,
-    showsGone: null,
+    lastsMin: null,
     handsBack: null,
     cranking: null,
     beforeCranking: null,

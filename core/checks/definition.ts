@@ -1,4 +1,3 @@
-import type { Symptom } from '../complaint/symptoms.ts';
 import type { EngineWords, RunningState, Temperature } from '../engine/index.ts';
 import type { FailureId } from '../machine/failures.ts';
 import type { PartId, System } from '../machine/parts.ts';
@@ -41,13 +40,6 @@ export type Combine<Outcomes extends string = string, Order extends readonly Out
       /** Chance that a true cure is seen as one. */
       readonly reliability: number;
     };
-
-/** Which complaints a check shows gone: those named, those that come with heat, or whatever no other check is for. */
-export interface ShowsGone<Outcomes extends string = string> {
-  readonly outcome: Outcomes;
-  readonly of: readonly Symptom[] | 'with-heat' | 'any-other';
-  readonly temperature?: Temperature;
-}
 
 /** The state a check is made in before a machine goes back, and when in the order. */
 export interface HandsBack {
@@ -111,8 +103,8 @@ export interface CheckDefinition {
   readonly takesSymptoms: boolean;
   /** A finding is of the place where it was seen. */
   readonly asksWhere: boolean;
-  /** The outcome that shows a complaint gone, and which complaints it is the check for. */
-  readonly showsGone: ShowsGone | null;
+  /** What stays as it should for so long proves something; null where its time says nothing [min]. */
+  readonly lastsMin: number | null;
   /** Made on any machine before it goes back. */
   readonly handsBack: HandsBack | null;
   /** What it says of whether the engine may be cranked. */

@@ -55,6 +55,7 @@ import { runLeakWatch } from './run.leak-watch.ts';
 import { runMinutes } from './run.minutes.ts';
 import { runRestartHot } from './run.restart-hot.ts';
 import { runShutOff } from './run.shut-off.ts';
+import { runStartCold } from './run.start-cold.ts';
 import { runTimed } from './run.timed.ts';
 import { runTopSpeed } from './run.top-speed.ts';
 import { sealBoreLook } from './seal.bore-look.ts';
@@ -187,6 +188,7 @@ const CATALOGUE = [
   sealCrankcaseVacuum,
   runTimed,
   runTopSpeed,
+  runStartCold,
   runRestartHot,
   runMinutes,
   runLeakWatch,

@@ -1,4 +1,3 @@
-import { NOT_CRANKING } from '../complaint/symptoms.ts';
 import { outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
 
@@ -26,7 +25,6 @@ export const lookCrank = defineCheck({
   }),
   impliesState: false,
   seenInstead: 'it-does-not-crank',
-  showsGone: { outcome: 'normal', of: [...NOT_CRANKING, 'cranks-slow'] },
   cranking: { unsafeAfter: 'stops-dead' },
   combine: {
     kind: 'dominance',

@@ -67,7 +67,6 @@ export const lookRun = defineCheck({
   grossErrorChance: 0,
   takesSymptoms: true,
   seenInstead: 'it-cranks',
-  showsGone: { outcome: 'runs-clean', of: 'any-other' },
   handsBack: { rank: 1, condition: 'loaded', temperature: null },
   partsOf: () => SYMPTOM_IDS.map((id) => ({ id, outcomes: ['absent', 'present'] as const })),
   assess: (reading) => {

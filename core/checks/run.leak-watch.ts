@@ -1,19 +1,25 @@
-import { outcomes } from './assessment.ts';
+import { outcomes, plainOutcome } from './assessment.ts';
 import { defineCheck } from './define.ts';
+import { numberField } from './field.ts';
+
+const OUTCOMES = outcomes({ dry: 'Dry', wet: 'Wet' });
 
 export const runLeakWatch = defineCheck({
   id: 'run.leak-watch',
   code: 'lw',
   title: 'Leave it standing',
-  todo: 'Fuel on, dry floor or paper under it, and leave it. Dry or wet when you come back?',
+  todo: 'Outdoors or well vented, tray and paper under it, no flame, pilot or switch near. Fuel on, and leave it. Dry or wet when you come back?',
   system: 'fuel',
   scope: 'machine',
   states: ['key-off'],
   minutes: 2,
   unattendedMinutes: 240,
+  lastsMin: 240,
   hazards: ['open-fuel'],
   cannotClear: ['the next crumb of dirt'],
-  outcomes: outcomes({ dry: 'Dry', wet: 'Wet' }),
+  outcomes: OUTCOMES,
   handsBack: { rank: 3, condition: 'key-off', temperature: null },
   combine: { kind: 'ordered' },
+  fields: { minutes: numberField('Stood for', 'time', [0, 14 * 24 * 3600], ['h', 'h']) },
+  assess: (reading) => plainOutcome(OUTCOMES, reading.outcome),
 });

@@ -1,7 +1,7 @@
 import { outcomes, plainOutcome } from './assessment.ts';
 import { defineCheck } from './define.ts';
 import { numberField } from './field.ts';
-import { runClean } from './runClean.ts';
+import { runClean, USUAL_MIN } from './runClean.ts';
 
 const OUTCOMES = outcomes({ clean: 'Ran clean', failed: 'Failed' });
 
@@ -15,10 +15,10 @@ export const runMinutes = defineCheck({
   states: ['loaded', 'full-speed', 'half-speed', 'idle'],
   temperatures: ['hot'],
   minutes: 20,
+  lastsMin: USUAL_MIN,
   hazards: ['carbon-monoxide'],
   cannotClear: ['what comes only after hours or on a slope'],
   outcomes: OUTCOMES,
-  showsGone: { outcome: 'clean', of: 'with-heat', temperature: 'hot' },
   handsBack: { rank: 5, condition: 'loaded', temperature: 'hot' },
   mayDieInIt: true,
   warmsUp: true,
@@ -28,5 +28,5 @@ export const runMinutes = defineCheck({
   proposed: false,
   fields: { minutes: numberField('Ran for', 'time', [0, 24 * 3600], ['min', 'min']) },
   assess: (reading, context) =>
-    reading.outcome === 'clean' ? runClean(OUTCOMES, reading, context, 20) : plainOutcome(OUTCOMES, reading.outcome),
+    reading.outcome === 'clean' ? runClean(OUTCOMES, reading, context) : plainOutcome(OUTCOMES, reading.outcome),
 });

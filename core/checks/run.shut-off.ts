@@ -14,7 +14,6 @@ export const runShutOff = defineCheck({
   hazards: ['carbon-monoxide'],
   cannotClear: ['the same with a hot engine'],
   outcomes: outcomes({ 'all-stop': 'All stop', 'after-fires': 'After-fires', 'one-keeps-firing': 'One keeps firing' }),
-  showsGone: { outcome: 'all-stop', of: ['will-not-shut-off', 'after-fire-at-shutdown'] },
   handsBack: { rank: 4, condition: 'idle', temperature: null },
   mayDieInIt: true,
   combine: { kind: 'dominance', order: ['all-stop', 'after-fires', 'one-keeps-firing'] },

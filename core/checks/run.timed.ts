@@ -1,7 +1,7 @@
 import { type Assessment, EMPTY_ASSESSMENT, outcomes, plainOutcome } from './assessment.ts';
 import { defineCheck } from './define.ts';
 import { numberField } from './field.ts';
-import { runClean } from './runClean.ts';
+import { runClean, USUAL_MIN } from './runClean.ts';
 
 const OUTCOMES = outcomes({ clean: 'Ran clean', failed: 'It failed' });
 /** What was looked at in the moment it died, each a place of its own; the sound answer first. */
@@ -23,6 +23,7 @@ export const runTimed = defineCheck({
   offeredIn: ['loaded'],
   temperatures: ['hot'],
   minutes: 20,
+  lastsMin: USUAL_MIN,
   hazards: ['carbon-monoxide', 'secondary-voltage', 'open-fuel'],
   cannotClear: ['what comes only after hours or on a slope'],
   outcomes: OUTCOMES,
@@ -45,7 +46,7 @@ export const runTimed = defineCheck({
   assess: (reading, context): Assessment => {
     const { outcome } = reading;
     if (outcome === null) return EMPTY_ASSESSMENT;
-    if (outcome === 'clean') return runClean(OUTCOMES, reading, context, 20);
+    if (outcome === 'clean') return runClean(OUTCOMES, reading, context);
     const grabbed = GRABS.flatMap((id) => {
       const seen = reading.fields[id];
       return typeof seen === 'string' ? [[id, { [seen]: 1 }] as const] : [];

@@ -23,7 +23,6 @@ export const runTopSpeed = defineCheck({
   cannotClear: ['how it holds that speed under load'],
   mayOnlyMean: ['a throttle cable that does not reach its stop, where it is low'],
   outcomes: outcomes({ ok: 'As the sheet says', low: 'Too low', over: 'Over the sheet' }),
-  showsGone: { outcome: 'ok', of: ['races'] },
   combine: { kind: 'dominance', order: ['ok', 'low', 'over'] },
   fields: {
     value: numberField('Top speed', 'speed', [300, 8000], ['rpm', 'rpm'], { required: true }),

@@ -1,6 +1,6 @@
 import type { EngineWords, RunningState } from '../engine/index.ts';
 import type { AssessContext, Assessment, Outcome } from './assessment.ts';
-import type { CheckDefinition, CheckPart, Combine, CrankingSafety, ShowsGone } from './definition.ts';
+import type { CheckDefinition, CheckPart, Combine, CrankingSafety } from './definition.ts';
 import type { ChoiceField, Field, FlagField, NumberField } from './field.ts';
 import type { Reading } from './reading.ts';
 
@@ -67,6 +67,7 @@ type Defaulted = Pick<
   | 'needsOnlyStart'
   | 'asksSide'
   | 'proposed'
+  | 'lastsMin'
 >;
 
 /** What a check says of itself. */
@@ -87,7 +88,6 @@ export interface CheckSpec<
   readonly combine: Combine<NoInfer<Outcomes>, Order>;
   readonly fields?: F;
   readonly viaComplaint?: NoInfer<Outcomes>;
-  readonly showsGone?: ShowsGone<NoInfer<Outcomes> | SymptomOutcome>;
   readonly cranking?: CrankingSafety<NoInfer<Outcomes>>;
   readonly partsOf?: (engine: EngineWords) => readonly CheckPart<Place, PlaceOutcome>[];
   readonly hopesFor?: readonly NoInfer<Place>[];
@@ -95,9 +95,6 @@ export interface CheckSpec<
   /** Puts what was found, in figures or plainly said, where it belongs: a finding of one place says nothing of the others. */
   readonly place?: (assessed: Assessment, reading: ReadingOf<F>, context: AssessContext) => Assessment;
 }
-
-/** What a check of symptoms comes to. */
-export type SymptomOutcome = 'runs-clean' | 'symptoms';
 
 /** An order that leaves an outcome out asks for it by name. */
 export type WholeOrder<Outcomes extends string, Order extends readonly string[]> = [

@@ -456,7 +456,10 @@ export const FUEL_FAULTS = [
     history: { 'since-work-on:fuel': 1.8 },
     failures: [{ failure: 'fuel', levels: { rich: 0.47 } }],
     symptoms: { 'hard-start-cold': 0.5, 'smoke-black': 0.45, 'runs-rough': 0.3 },
-    effects: [{ check: 'fuel.choke', outcomes: { 'stuck-open': 0.5, 'stuck-closed': 0.47 } }],
+    effects: [
+      { check: 'fuel.choke', outcomes: { 'stuck-open': 0.5, 'stuck-closed': 0.47 } },
+      { check: 'run.start-cold', outcomes: { hard: 0.5, no: 0.05 } },
+    ],
     confirmedBy: [[{ check: 'fuel.choke', outcomes: ['stuck-open', 'stuck-closed'] }]],
     repair: fix('adjusted', 8, ['hood'], 'fuel.choke'),
     behind: null,

@@ -43,10 +43,8 @@ export function simulateCheck(view: View, asked: Asked, chance: Random): Simulat
     condition: asked.condition,
     ...(asked.cylinder === null ? {} : { cylinder: asked.cylinder }),
     ...(asked.temperature === null ? {} : { temperature: asked.temperature }),
-    // Whoever runs it for a while runs it as long as the check takes.
-    ...(check.fields.minutes?.kind === 'number'
-      ? { fields: { minutes: { value: check.minutes, unit: 'min' as const } } }
-      : {}),
+    // Whoever lets it run or stand for a while does so as long as it takes.
+    ...(check.lastsMin === null ? {} : { fields: { minutes: { value: check.lastsMin, unit: 'min' as const } } }),
   };
   const shows = (SHOWS as Readonly<Record<string, (t: Simulation) => Found>>)[check.id]!;
   const found = shows({

@@ -83,7 +83,17 @@ export function Notices(props: Props) {
         summary.judgedOtherwise.map(({ event, was, would }) => (
           <JudgedOtherwiseBar key={event} line={lineOf(event)} was={was} would={would} onAgain={onTakeAgain} />
         ))}
-      {!closed && summary.proof && summary.proof.minutes < summary.proof.of && <ProofBar proof={summary.proof} />}
+      {(closed ? [] : summary.proofs)
+        .filter(({ minutes, of, notProven }) => minutes < of || notProven)
+        .map((proof) => (
+          <ProofBar key={proof.check} proof={proof} />
+        ))}
+      {!closed && summary.settling && (
+        <Bar testId="settling">
+          After a flood it may smoke or pop for a while: fuel left in the exhaust. No fault yet. Run it on, and look
+          again at ten minutes.
+        </Bar>
+      )}
       {summary.phase === 'tracing' && plan && <SearchNotice plan={plan} suspects={summary.suspects} />}
     </>
   );
@@ -138,11 +148,25 @@ function SearchNotice({ plan, suspects }: { plan: Plan; suspects: readonly Suspe
   );
 }
 
-/** How far the run has got that shows the complaint gone. */
-function ProofBar({ proof: { check, minutes, of, failsAfterMin } }: { proof: ProofRun }) {
+/** How far what shows the complaint gone has got, where that takes time. */
+function ProofBar({ proof: { check, minutes, of, failsAfterMin, runs } }: { proof: ProofRun }) {
+  const name = checkLabel(check, null).toLowerCase();
+  if (minutes >= of)
+    return (
+      <Bar testId="proof">
+        Proof, {name}: {of} of {of} minutes, and the customer says it fails after {failsAfterMin}. That long is{' '}
+        <em>not proven here</em>: it stands on the job sheet as his trial.
+      </Bar>
+    );
+  if (!runs)
+    return (
+      <Bar testId="proof">
+        Proof, {name}: {hours(minutes)} of {hours(of)} hours, fuel on. A shorter dry floor proves nothing but itself.
+      </Bar>
+    );
   return (
     <Bar testId="proof">
-      Proof, {checkLabel(check, null).toLowerCase()}: {Math.floor(minutes)} of {of} minutes, under load and hot
+      Proof, {name}: {Math.floor(minutes)} of {of} minutes, under load and hot
       {failsAfterMin === null
         ? '; after how many it fails was not said.'
         : `; the customer says it fails after ${failsAfterMin}.`}{' '}
@@ -150,6 +174,8 @@ function ProofBar({ proof: { check, minutes, of, failsAfterMin } }: { proof: Pro
     </Bar>
   );
 }
+
+const hours = (minutes: number) => Math.floor(minutes / 6) / 10;
 
 /** A reading that what is known of the engine since would judge otherwise: it stands as it was judged until it is taken again. */
 function JudgedOtherwiseBar({

@@ -22,7 +22,7 @@ import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
 import { useFaultCards } from './FaultWords.tsx';
 import { ConditionLine, EngineLine } from './panels.ts';
-import { accessKey, checkOfLine, type Line, notPerformedText, whenText } from './tapeLines.ts';
+import { accessKey, checkOfLine, type Line, notPerformedText, setUpText, whenText } from './tapeLines.ts';
 
 /** What stood before a repair, beside the line that shows it after. */
 export interface Before {
@@ -145,6 +145,7 @@ function PrintedWork({ event, habit }: { event: RawEvent; habit: Habit }) {
       </p>
     );
   if ('unmade' in event) return <p>{notPerformedText(event)}</p>;
+  if ('setUp' in event) return <p>{setUpText(event)}</p>;
   if ('access' in event)
     return (
       <p>

@@ -6,6 +6,7 @@ import {
   type RawCheckEvent,
   type RawEvent,
   type RawNotPerformedEvent,
+  type RawSetUpEvent,
   readingText,
 } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
@@ -55,6 +56,7 @@ export const correctable = (event: RawEvent): boolean =>
   'work' in event ||
   'letIn' in event ||
   'waived' in event ||
+  'setUp' in event ||
   ('check' in event && event.check !== undefined) ||
   ('repair' in event && event.repair !== undefined);
 
@@ -75,6 +77,9 @@ export function notPerformedText({ unmade, cylinder, condition, temperature, bec
   return `Not made: ${checkLabel(unmade, cylinder ?? null)}. ${why}.`;
 }
 
+/** What stands by itself until somebody looks. */
+export const setUpText = ({ setUp }: RawSetUpEvent): string => `Left standing: ${checkLabel(setUp, null)}.`;
+
 /** What an event says, for a line about it. */
 export function eventText(event: RawEvent): string {
   const check = checkOfLine(event);
@@ -84,6 +89,7 @@ export function eventText(event: RawEvent): string {
   if ('access' in event) return accessLabel(accessKey(event));
   if ('close' in event) return 'the closing';
   if ('engine' in event) return 'what was learnt of the engine';
+  if ('setUp' in event) return setUpText(event);
   if ('work' in event || 'letIn' in event || 'waived' in event) return 'the work';
   return 'correct' in event ? 'the correction' : 'the note';
 }

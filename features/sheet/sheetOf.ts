@@ -147,6 +147,12 @@ export function sheetOf(job: Job, machine: Machine, file: JobFile, people: reado
       ...(close === undefined ? [] : summary.work.due.filter((d) => d.of === null)).map(
         (d) => `Not done, ${d.title}: ${workWords({ ...d, steps: d.steps.map((step) => step.label) }, CARDS)}.`,
       ),
+      ...summary.proofs
+        .filter((p) => p.notProven)
+        .map(
+          (p) =>
+            `Not proven here: it was run ${Math.floor(p.minutes)} minutes, and fails after ${p.failsAfterMin} as you say. Please try it for that long.`,
+        ),
       ...(close === undefined ? [] : notShown(bench).map((c) => `Not shown by the re-test: ${c}.`)),
     ],
   };

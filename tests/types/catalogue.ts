@@ -68,8 +68,8 @@ export const TYPOS = [
     // @ts-expect-error a field that is spelt otherwise
     assess: (reading) => (reading.fields.ohm === undefined ? EMPTY_ASSESSMENT : EMPTY_ASSESSMENT),
   }),
-  // @ts-expect-error shown gone by an outcome it has not
-  defineCheck({ ...BASE, id: 'k', combine: ordered, showsGone: { outcome: 'fine', of: 'any-other' } }),
+  // @ts-expect-error a time in words
+  defineCheck({ ...BASE, id: 'k', combine: ordered, lastsMin: 'an hour' }),
   // @ts-expect-error a unit that does not exist
   numberField('Ohms', 'resistance', [0, 10], ['ohms', 'ohm']),
   // @ts-expect-error no check is called so

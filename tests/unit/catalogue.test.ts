@@ -24,7 +24,7 @@ const IDS = `
   fuel.float fuel.jets fuel.jet-seals fuel.choke fuel.governor-link air.intake-seal air.exhaust valve.motion
   valve.pushrods valve.rocker-studs valve.lash valve.springs valve.lifter seal.thumb seal.compression seal.wet
   seal.piston-moves seal.leak-down seal.fluid-test seal.bore-look seal.crankcase-vacuum run.restart-hot run.minutes
-  run.leak-watch run.shut-off run.timed run.top-speed fuel.tap`
+  run.leak-watch run.shut-off run.timed run.top-speed run.start-cold fuel.tap`
   .trim()
   .split(/\s+/);
 

@@ -35,6 +35,7 @@ describe('the instrument a figure was read on', () => {
     // A diode and a bare wire are told apart by decades, not by a class; a look has an amount beside it at most.
     expect(judged.sort()).toEqual([
       'look.oil',
+      'run.leak-watch',
       'run.minutes',
       'run.timed',
       'spark.kill-continuity',

@@ -96,9 +96,7 @@ describe('where a job stands', () => {
   });
 
   it('a hot complaint is shown gone by a long hot run', () => {
-    const { retests } = summarise(
-      job(['hard-start-hot'], { repair: 'spark.coil-hot', cylinder: 1, action: 'replaced' }),
-    );
+    const { retests } = summarise(job(['overheats'], { repair: 'spark.coil-hot', cylinder: 1, action: 'replaced' }));
     expect(retests).toContainEqual({
       check: 'run.minutes',
       cylinder: null,

@@ -15,6 +15,15 @@ export const RUN_TELLS: TellsByCheck = {
       pull: { dead: { hard: 0.15 } },
     },
   },
+  'run.start-cold': {
+    leak: { hard: 0.04, no: 0.004 },
+    via: {
+      run: { nostart: { no: 0.9, hard: 0.08 }, dies: { hard: 0.6, no: 0.2 } },
+      pull: { dead: { hard: 0.12 }, weak: { hard: 0.1 } },
+      fuel: { lean: { hard: 0.3 }, rich: { hard: 0.05 } },
+      seal: { weak: { hard: 0.25 }, gone: { hard: 0.2 } },
+    },
+  },
   'run.timed': {
     leak: { failed: 0.02, gone: 0.02, dry: 0.02, 'after-cooling': 0.3, no: 0.03 },
   },

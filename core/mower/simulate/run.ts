@@ -17,6 +17,12 @@ export const RUN_SHOWS = {
       : cranks(view, true) && view.going('cranking', true).strength.some((s) => s > 0.15)
         ? 'hard'
         : 'no',
+  'run.start-cold': ({ view }) =>
+    !starts(view, false)
+      ? 'no'
+      : Math.max(...view.going('cranking', false).strength) < 0.5 || view.m.fuel.choke === 'stuck-open'
+        ? 'hard'
+        : 'starts',
   'run.minutes': (t) => yes(staysClean(t), 'clean', 'failed'),
   'run.timed': (t) => {
     if (staysClean(t)) return 'clean';

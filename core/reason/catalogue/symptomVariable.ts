@@ -77,7 +77,12 @@ export function symptomVariable(
     key,
     parts: SYMPTOM_IDS.map((id) => ({ id, outcomes: ['absent', 'present'] })),
     touches: causes
-      .filter(({ definition }) => definition.failures.length > 0 || Object.keys(definition.symptoms).length > 0)
+      .filter(
+        ({ key: cause, definition }) =>
+          definition.failures.length > 0 ||
+          Object.keys(definition.symptoms).length > 0 ||
+          both.some(({ pair }) => pair.includes(cause)),
+      )
       .map((c) => c.key),
     grossErrorChance: 0,
     // What was complained of did show; a run is made today.

@@ -1,0 +1,67 @@
+import { checkOf } from '../checks/index.ts';
+import { DUTIES, type DutyId, SETS_SPEED } from '../faults/duties.ts';
+import { findFault } from '../faults/index.ts';
+import { fittedBypasses, openTemporaries } from './closing.ts';
+import type { WorkDue } from './conditionWork.ts';
+import type { Bench, MadeRepair } from './state.ts';
+
+const TOP_SPEED = checkOf('run.top-speed');
+const TOO_FAST = 'over';
+const SET_RIGHT = 'fuel.governor-overspeed';
+
+const asked = (id: DutyId): Omit<WorkDue, 'before'> => ({
+  condition: id,
+  title: DUTIES[id].title,
+  steps: [],
+  checks: [],
+  of: null,
+  repair: null,
+  passable: DUTIES[id].passable,
+  look: null,
+});
+
+/** After work on it nobody knows how fast the engine turns. */
+const setsSpeed = ({ step }: MadeRepair): boolean => {
+  const fault = findFault(step.id);
+  return (
+    fault !== undefined &&
+    step.action !== 'bypassed' &&
+    (SETS_SPEED.includes(fault.part) || fault.repair.access.includes('carburettor'))
+  );
+};
+
+/** What was done to the machine, or found of its speed, that asks for more before it runs or leaves. */
+export const dutiesOf = (bench: Bench): WorkDue[] => [
+  ...speedDue(bench),
+  ...fittedBypasses(bench).map(
+    ({ event, key }): WorkDue => ({
+      ...asked('bypass'),
+      before: 'leaving',
+      of: { event, key },
+      steps: DUTIES.bypass.steps.map(({ id, label }) => ({ id, label })),
+    }),
+  ),
+  ...openTemporaries(bench).map(
+    ({ event, key }): WorkDue => ({ ...asked('temporary'), before: 'leaving', of: { event, key }, repair: key }),
+  ),
+];
+
+/** One that turned too fast does not run again before it is set right; one that was worked on does not leave before its top speed was read. */
+function speedDue(bench: Bench): WorkDue[] {
+  const worked = Math.max(0, ...bench.repairs.filter(setsSpeed).map((r) => r.event));
+  const read = bench.readings.filter((r) => r.reading.check === TOP_SPEED.id);
+  const last = read.at(-1);
+  if (last?.assessment.outcome === TOO_FAST && worked < last.event)
+    return [{ ...asked('top-speed'), before: 'running', repair: SET_RIGHT, passable: false }];
+  const passed = bench.waived.some((w) => w.condition === 'top-speed' && w.event > worked);
+  const known = read.some((r) => r.event > worked && r.assessment.outcome !== null);
+  return worked === 0 || known || passed
+    ? []
+    : [
+        {
+          ...asked('top-speed'),
+          before: 'leaving',
+          checks: [{ check: TOP_SPEED.id, cylinder: null, condition: TOP_SPEED.states[0]! }],
+        },
+      ];
+}

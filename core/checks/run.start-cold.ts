@@ -1,0 +1,22 @@
+import { outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+
+export const runStartCold = defineCheck({
+  id: 'run.start-cold',
+  code: 'mc',
+  title: 'Cold start in the morning',
+  todo: 'Stood overnight, fuel as the customer leaves it. Choke as he uses it, one turn of the key: at once, hard, or not at all?',
+  system: 'turning',
+  scope: 'machine',
+  states: ['cranking'],
+  temperatures: ['cold'],
+  minutes: 3,
+  unattendedMinutes: 480,
+  hazards: ['carbon-monoxide', 'stops-dead'],
+  cannotClear: ['a colder morning than this one'],
+  outcomes: outcomes({ starts: 'Starts at once', hard: 'Hard', no: 'Does not start' }),
+  mayDieInIt: true,
+  combine: { kind: 'ordered' },
+  impliesState: false,
+  proposed: false,
+});
