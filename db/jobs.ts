@@ -25,6 +25,7 @@ export const EVENT_KINDS = [
   'work',
   'let-in',
   'set-up',
+  'took',
   'waived',
   'close',
 ] as const;
@@ -116,7 +117,7 @@ export async function openJob(db: Database, job: NewJob, complaint: NewEvent): P
 /**
  * Adds one event to a job's record, numbered next. Acknowledged means durable: the transaction is on disk when this returns.
  * @param expectedSeq when given, the event is written only as that number: what it refers to was worked out from that record
- * @param besides done in the same transaction, once it is sure that the event is new: it gives the version of the engine sheet from here on
+ * @param besides done in the same transaction, once it is sure that the event is new: it gives the version of the engine sheet from here on, null where that stays
  */
 export async function appendEvent(
   db: Database,
@@ -124,7 +125,7 @@ export async function appendEvent(
   event: NewEvent,
   receivedAt: Date,
   expectedSeq?: number,
-  besides?: (tx: Connection, machineId: string) => Promise<number>,
+  besides?: (tx: Connection, machineId: string) => Promise<number | null>,
 ): Promise<Appended> {
   return db.transaction(async (tx) => {
     const [job] = await tx.select().from(jobs).where(eq(jobs.id, jobId)).for('update');
@@ -140,7 +141,7 @@ export async function appendEvent(
     if (job.closedAt !== null) return { ok: false, code: 'closed' } as const;
     const seq = job.eventCount + 1;
     if (expectedSeq !== undefined && expectedSeq !== seq) return { ok: false, code: 'moved-on' } as const;
-    const sheetVersion = besides ? await besides(tx, job.machineId) : event.sheetVersion;
+    const sheetVersion = (besides && (await besides(tx, job.machineId))) ?? event.sheetVersion;
     await insertEvent(tx, jobId, seq, { ...event, sheetVersion }, receivedAt);
     await tx
       .update(jobs)

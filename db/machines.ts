@@ -1,12 +1,16 @@
 import { asc, eq, inArray } from 'drizzle-orm';
 import {
+  type AccessId,
+  type AccessOnMachine,
   type EngineFigures,
   type EngineWords,
   engineWords,
   type FigureSource,
   engineFigures as figuresSchema,
   type MachineKind,
+  USUAL_ACCESS,
   type WhatIsLearnt,
+  withAccess,
 } from '../core/index.ts';
 import type { Connection, Database } from './client.ts';
 import { engineFigures, engineSheets, machines } from './schema.ts';
@@ -40,6 +44,8 @@ export interface Machine {
   readonly model: string | null;
   readonly serial: string | null;
   readonly sheetId: string;
+  /** Where it is opened otherwise than usual. */
+  readonly access: AccessOnMachine;
 }
 
 type SheetRow = typeof engineSheets.$inferSelect;
@@ -61,7 +67,11 @@ function toSheet(row: SheetRow, figures: readonly FigureRow[]): EngineSheet {
   };
 }
 
-const toMachine = (row: typeof machines.$inferSelect): Machine => ({ ...row, kind: row.kind as MachineKind });
+const toMachine = (row: typeof machines.$inferSelect): Machine => ({
+  ...row,
+  kind: row.kind as MachineKind,
+  access: (row.access as AccessOnMachine | null) ?? USUAL_ACCESS,
+});
 
 export async function allMachines(db: Database): Promise<Machine[]> {
   return (await db.select().from(machines).orderBy(asc(machines.tag))).map(toMachine);
@@ -216,4 +226,26 @@ export async function learnOfEngine(
 /** Adds a machine; the same id twice is the same machine. */
 export async function addMachine(db: Database, machine: Machine): Promise<void> {
   await db.insert(machines).ignore().values(machine);
+}
+
+/** How the last machine of that kind is opened, one with the same engine before any other: a new one is taken to be like it until somebody says. */
+export async function accessOfKind(db: Database, kind: MachineKind, sheetId: string): Promise<AccessOnMachine> {
+  const alike = (await db.select().from(machines).where(eq(machines.kind, kind)).orderBy(asc(machines.tag)))
+    .map(toMachine)
+    .filter(({ access }) => Object.keys(access).length > 0);
+  return (alike.findLast((m) => m.sheetId === sheetId) ?? alike.at(-1))?.access ?? USUAL_ACCESS;
+}
+
+/** What was found on the bench of how a machine is opened. */
+export async function learnOfAccess(
+  tx: Connection,
+  machineId: string,
+  access: AccessId,
+  change: NonNullable<AccessOnMachine[AccessId]>,
+): Promise<void> {
+  const [row] = await tx.select().from(machines).where(eq(machines.id, machineId)).for('update');
+  await tx
+    .update(machines)
+    .set({ access: withAccess(toMachine(row!).access, access, change) })
+    .where(eq(machines.id, machineId));
 }

@@ -21,6 +21,7 @@ const KIND: Record<JobEvent['kind'], EventKind> = {
   letIn: 'let-in',
   waived: 'waived',
   setUp: 'set-up',
+  took: 'took',
   correct: 'correction',
   access: 'access',
   unmade: 'unmade',

@@ -75,6 +75,8 @@ export const machines = mysqlTable('machines', {
   /** As its plate says, free text. */
   model: varchar('model', { length: 120 }),
   serial: varchar('serial', { length: 120 }),
+  /** Minutes and what comes off first, where it is opened otherwise than usual. */
+  access: jsonText('access'),
   sheetId: id('sheet_id')
     .notNull()
     .references(() => engineSheets.id),

@@ -111,7 +111,7 @@ export const SHEETS = [
   ),
 ];
 
-export const MACHINES: readonly Omit<Machine, 'model' | 'serial'>[] = [
+export const MACHINES: readonly (Omit<Machine, 'model' | 'serial' | 'access'> & Partial<Pick<Machine, 'access'>>)[] = [
   {
     id: 'machine-heron-4',
     tag: 'Heron 4',

@@ -79,7 +79,7 @@ if (people.length > 0 && (whole || !people.some((p) => p.id === PEOPLE[0].id))) 
   for (const person of PEOPLE) await addPerson(db, person);
   const sheets = await allSheets(db);
   for (const sheet of SHEETS) if (!sheets.some((s) => s.id === sheet.id)) await addSheet(db, sheet);
-  for (const machine of MACHINES) await addMachine(db, { model: null, serial: null, ...machine });
+  for (const machine of MACHINES) await addMachine(db, { model: null, serial: null, access: {}, ...machine });
   for (const job of JOBS) await loadJob(job, now);
   console.log(`Demo shop loaded: ${MACHINES.length} machines, ${JOBS.length} jobs.`);
 }

@@ -1,5 +1,5 @@
 import type { CaseHead, JobEvent } from '../casefile/index.ts';
-import { accessChain, liesBehind } from '../checks/index.ts';
+import { type AccessOnMachine, accessPlan, withAccess } from '../checks/index.ts';
 import { type EngineKnown, type EngineWords, learnt } from '../engine/index.ts';
 import { practiceOf } from '../house/house.ts';
 import { catalogueFor } from '../reason/catalogue/catalogueFor.ts';
@@ -21,40 +21,36 @@ function openedOn(given: CaseHead, engine: EngineWords, options: BenchOptions): 
   const head = { ...given, engine };
   const catalogue = catalogueFor(head.engine, head.history, options.weights);
   const base = compileNetwork(catalogue.network);
-  const practice = practiceOf(head.house);
-  let planner: Planner | null = null;
-  const fixed: Fixed = {
-    given,
-    head,
-    options,
-    practice,
-    catalogue,
-    planner: () => {
-      planner ??= plannerFor(catalogue, base, head.complaint, (check) => houseMakes(head, practice, check));
-      return planner;
-    },
-    base,
-  };
-  return blank(fixed, base, []);
+  return blank({ given, head, options, practice: practiceOf(head.house), catalogue, base }, base, []);
 }
 
 /** What no event changes. */
-type Fixed = Pick<Bench, 'given' | 'head' | 'options' | 'practice' | 'catalogue' | 'planner' | 'base'>;
+type Fixed = Pick<Bench, 'given' | 'head' | 'options' | 'practice' | 'catalogue' | 'base'>;
 
-function blank(
-  { given, head, options, practice, catalogue, planner, base }: Fixed,
-  network: Network,
-  triples: Bench['triples'],
-): Bench {
+/** How the machine is opened, and the planner that goes by it; made when the first plan is asked for. */
+function openedBy({ head, practice, catalogue, base }: Fixed, own: AccessOnMachine): Pick<Bench, 'access' | 'planner'> {
+  const access = accessPlan(own);
+  let planner: Planner | null = null;
+  return {
+    access,
+    planner: () => {
+      planner ??= plannerFor(catalogue, base, head.complaint, access, (check) => houseMakes(head, practice, check));
+      return planner;
+    },
+  };
+}
+
+function blank(fixed: Fixed, network: Network, triples: Bench['triples']): Bench {
+  const { given, head, options, practice, catalogue, base } = fixed;
   return {
     given,
-    head: { ...head, figures: given.figures },
+    head: { ...head, figures: given.figures, access: given.access },
     known: given,
     judgedBy: new Map(),
     options,
     practice,
     catalogue,
-    planner,
+    ...openedBy(fixed, given.access),
     base,
     network,
     belief: complained(network, head.complaint),
@@ -174,7 +170,11 @@ function applied(bench: Bench, event: JobEvent | null): Bench {
     case 'waived':
       return { ...bench, standing, waived: [...bench.waived, { ...event, event: number }] };
     case 'access':
-      return { ...bench, standing, open: openAfter(bench.open, event.key, event.open) };
+      return { ...bench, standing, open: openAfter(bench, event.key, event.open) };
+    case 'took': {
+      const access = withAccess(bench.head.access, event.access, event.change);
+      return { ...bench, standing, head: { ...bench.head, access }, ...openedBy(bench, access) };
+    }
     case 'unmade':
       return {
         ...bench,
@@ -189,8 +189,8 @@ function applied(bench: Bench, event: JobEvent | null): Bench {
 }
 
 /** What stands open once one thing was opened or put back: the way to it comes with it, and what lies behind goes with it. */
-function openAfter(open: ReadonlySet<string>, key: string, opened: boolean): ReadonlySet<string> {
+function openAfter({ open, access }: Bench, key: string, opened: boolean): ReadonlySet<string> {
   const cylinder = Number(/\[(\d)\]/.exec(key)?.[1] ?? 0) || null;
-  if (opened) return new Set([...open, ...accessChain([key.replace(/\[\d\]/, '[c]')], cylinder)]);
-  return new Set([...open].filter((other) => other !== key && !liesBehind(other, key)));
+  if (opened) return new Set([...open, ...access.chain([key.replace(/\[\d\]/, '[c]')], cylinder)]);
+  return new Set([...open].filter((other) => other !== key && !access.liesBehind(other, key)));
 }

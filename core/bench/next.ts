@@ -1,4 +1,4 @@
-import { accessKeysFor, accessOf, checkOf } from '../checks/index.ts';
+import { checkOf } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import { isInfeasibleIn } from '../reason/candidates.ts';
@@ -57,10 +57,10 @@ export function stillToOpen(
   check: string,
   cylinder: number | null,
 ): { readonly opens: readonly string[]; readonly minutes: number } {
-  const opens = accessKeysFor(checkOf(check), cylinder, cylindersOf(bench.head.engine)).filter(
-    (key) => !bench.open.has(key),
-  );
-  return { opens, minutes: opens.reduce((sum, key) => sum + accessOf(key).openMin + accessOf(key).closeMin, 0) };
+  const opens = bench.access
+    .keysFor(checkOf(check), cylinder, cylindersOf(bench.head.engine))
+    .filter((key) => !bench.open.has(key));
+  return { opens, minutes: opens.reduce((sum, key) => sum + bench.access.minutesOf(key), 0) };
 }
 
 /** A check put on the list apart from its worth. */

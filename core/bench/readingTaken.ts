@@ -1,5 +1,5 @@
 import type { ReadingEvent } from '../casefile/index.ts';
-import { type Assessment, accessKeysFor, checkOf, closedToRun, type Reading } from '../checks/index.ts';
+import { type Assessment, checkOf, closedToRun, type Reading } from '../checks/index.ts';
 import { NOT_RUNNING, type Symptom } from '../complaint/symptoms.ts';
 import { cylindersOf, type EngineKnown, RUNNING, RUNNING_STATES } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
@@ -184,7 +184,7 @@ function impliedBy(reading: Reading, { assessment }: StandingReading): string[] 
 function bodily(bench: Bench, reading: Reading): Pick<Bench, 'open' | 'hot' | 'hasRun' | 'lastCylinder'> {
   const check = checkOf(reading.check);
   const running = RUNNING.includes(reading.condition);
-  const keys = accessKeysFor(check, reading.cylinder, cylindersOf(bench.head.engine));
+  const keys = bench.access.keysFor(check, reading.cylinder, cylindersOf(bench.head.engine));
   const open = new Set(bench.open);
   for (const key of keys) open.add(key);
   if (running) for (const key of open) if (closedToRun(key)) open.delete(key);

@@ -1,5 +1,4 @@
 import type { RepairStep } from '../casefile/index.ts';
-import { accessKeysFor } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
 import { findCondition, findFault, sameRepair } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
@@ -10,7 +9,7 @@ export function withRepairMade(bench: Bench, step: RepairStep, event: number): B
   const key = instanceKey(step.id, step.cylinder);
   const operator = operatorOf(bench, step, key);
   const access = (findFault(step.id) ?? findCondition(step.id))?.repair.access ?? [];
-  const keys = accessKeysFor(
+  const keys = bench.access.keysFor(
     { access, scope: step.cylinder === null ? 'machine' : 'cylinder' },
     step.cylinder,
     cylindersOf(bench.head.engine),

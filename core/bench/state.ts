@@ -1,5 +1,5 @@
 import type { CaseHead, CloseKind, JobEvent, RepairStep } from '../casefile/index.ts';
-import type { CheckDefinition } from '../checks/index.ts';
+import type { AccessPlan, CheckDefinition } from '../checks/index.ts';
 import type { EngineKnown } from '../engine/index.ts';
 import type { HousePractice } from '../house/house.ts';
 import type { Belief } from '../reason/belief.ts';
@@ -45,6 +45,8 @@ export interface Bench {
   readonly options: BenchOptions;
   readonly practice: HousePractice;
   readonly catalogue: Catalogue;
+  /** How this machine is opened, as far as that is known by now. */
+  readonly access: AccessPlan;
   /** Worked out when the first plan is asked for: the ridge of a job just opened does not wait for it. */
   readonly planner: () => Planner;
   readonly network: Network;

@@ -147,9 +147,11 @@ function beliefOf(bench: Bench): Belief {
   const grossError = wrong ? grossErrorOf(network, belief, wrong[0]) : null;
   const doubted = canBeTakenAgain(bench, grossError) ? grossError : null;
   // What rests on a reading that most probably is a gross error is not confirmed until that was taken again.
-  const confirmed = confirmedFaults(catalogue, network, belief, currentReadings(bench), (check, cylinder) =>
-    canLook(bench, check, cylinder),
-  ).filter(({ proof }) => doubted === null || !proof.includes(doubted));
+  const canMake = (check: string, cylinder: number | null) => canLook(bench, check, cylinder);
+  const readings = currentReadings(bench);
+  const confirmed = confirmedFaults(catalogue, network, belief, readings, canMake, bench.access).filter(
+    ({ proof }) => doubted === null || !proof.includes(doubted),
+  );
   return {
     suspects,
     none: noneMass(belief),

@@ -1,3 +1,4 @@
+import { type AccessId, type AccessOnMachine, USUAL_ACCESS } from '../checks/index.ts';
 import { HISTORY_FLAGS } from '../complaint/history.ts';
 import type { Symptom } from '../complaint/symptoms.ts';
 import { type EngineFigures, type EngineWords, learnt, type MachineKind, withLayout } from '../engine/index.ts';
@@ -6,7 +7,7 @@ import { FAULTS } from '../faults/index.ts';
 import { DEFAULT_HOUSE, type House, houseRules } from '../house/house.ts';
 import type { Rules } from '../house/rules.ts';
 import { type InputIssue, issuesOf, type Read, refuse } from './issues.ts';
-import { type JobEvent, readEvent } from './readEvent.ts';
+import { type JobEvent, readEvent, wayIssue } from './readEvent.ts';
 import { type Ambient, caseSchema, MAX_EVENTS, type RawCase } from './schema.ts';
 
 /** What a machine has been through. */
@@ -23,6 +24,8 @@ export interface CaseHead {
   readonly kind: MachineKind;
   readonly engine: EngineWords;
   readonly figures: EngineFigures;
+  /** What of its access differs from the usual. */
+  readonly access: AccessOnMachine;
   readonly history: History;
   readonly complaint: readonly Symptom[];
   /** House rules the whole job is judged by. */
@@ -80,6 +83,7 @@ function headOf(head: Omit<RawCase, 'events'>, engine: EngineWords, figures: Eng
     kind: head.machine.kind,
     engine,
     figures,
+    access: head.machine.access ?? USUAL_ACCESS,
     history: {
       hours: history?.hours ?? null,
       storedMonths: history?.storedMonths ?? null,
@@ -99,6 +103,11 @@ function headIssues(head: Omit<RawCase, 'events'>): InputIssue[] {
     path: name in engine ? `$.machine.engine.${name}` : `$.machine.engine.sheet.${name}`,
     message,
   }));
+  for (const [access, { through }] of Object.entries(head.machine.access ?? {}))
+    if (through) {
+      const issue = wayIssue(access as AccessId, through, `$.machine.access.${access}.through`);
+      if (issue) issues.push(issue);
+    }
   head.history?.flags?.forEach((flag, i) => {
     const path = `$.history.flags[${i}]`;
     if (flag.startsWith('tried:')) {
@@ -121,7 +130,7 @@ export function correctionIssue(target: number, before: readonly JobEvent[], pat
   const event = before[target - 1];
   if (!event) return { path, message: `there is no event ${target} before this one; events are numbered from 1` };
   const strikes =
-    ['reading', 'repair', 'unmade', 'work', 'letIn', 'waived'].includes(event.kind) ||
+    ['reading', 'repair', 'unmade', 'work', 'letIn', 'waived', 'setUp', 'took'].includes(event.kind) ||
     (event.kind === 'correct' && event.replacement);
   if (!strikes) {
     return {

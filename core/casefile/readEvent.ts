@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { ACCESS, CHECKS, findCheck } from '../checks/index.ts';
+import { ACCESS, ACCESS_WAYS, type AccessId, type AccessOnMachine, CHECKS, findCheck } from '../checks/index.ts';
 import {
   DEMANDING,
   type EngineFigures,
@@ -15,7 +15,7 @@ import {
 import { sheetIssues } from '../engine/sheetParts.ts';
 import { DUTIES } from '../faults/duties.ts';
 import { type ConditionDefinition, FAULTS, findCondition, findFault, WORKED } from '../faults/index.ts';
-import { issuesOf, jsonPath, type Read, refuse } from './issues.ts';
+import { type InputIssue, issuesOf, jsonPath, type Read, refuse } from './issues.ts';
 import type { CloseKind, NotPerformedReason } from './kinds.ts';
 import { cylinderIssue, type ReadingEvent, readReading } from './readReading.ts';
 import {
@@ -28,6 +28,7 @@ import {
   noteEventSchema,
   repairEventSchema,
   setUpEventSchema,
+  tookEventSchema,
   unmadeEventSchema,
   waivedEventSchema,
   workEventSchema,
@@ -75,6 +76,8 @@ export type JobEvent =
   | { readonly kind: 'letIn'; readonly condition: string; readonly through: string }
   | { readonly kind: 'waived'; readonly condition: string; readonly because: string }
   | { readonly kind: 'setUp'; readonly check: string }
+  /** How the machine is opened: what of it was found to be otherwise. */
+  | { readonly kind: 'took'; readonly access: AccessId; readonly change: NonNullable<AccessOnMachine[AccessId]> }
   | { readonly kind: 'access'; readonly key: string; readonly open: boolean }
   | { readonly kind: 'close'; readonly close: CloseKind; readonly note: string | null };
 
@@ -115,6 +118,7 @@ export function readEvent(
       const found = conditionOn(engine, event.waived, `${path}.waived`);
       return found.ok ? { ok: true, value } : found;
     });
+  if ('took' in raw) return parsed(tookEventSchema, raw, path, (event) => readTook(event, path));
   if ('setUp' in raw) return parsed(setUpEventSchema, raw, path, (event) => readSetUp(event.setUp, path, engine));
   if ('note' in raw)
     return parsed(noteEventSchema, raw, path, (event) => ({ ok: true, value: { kind: 'note', note: event.note } }));
@@ -132,6 +136,7 @@ export function readEvent(
       'letIn',
       'waived',
       'setUp',
+      'took',
       'note',
       'close',
     ],
@@ -294,6 +299,38 @@ function readWork(
   );
   if (issues.length > 0) return refuse(...issues);
   return { ok: true, value: { kind: 'work', condition: work, of: of ?? null, steps, followUpOn: followUpOn ?? null } };
+}
+
+function readTook({ took, openMin, closeMin, through }: z.infer<typeof tookEventSchema>, path: string): Read<JobEvent> {
+  if (!Object.hasOwn(ACCESS, took))
+    return refuse({
+      path: `${path}.took`,
+      message: `nothing to open is called "${took}"`,
+      accepted: Object.keys(ACCESS),
+    });
+  const access = took as AccessId;
+  if (openMin === undefined && closeMin === undefined && through === undefined)
+    return refuse({ path, message: 'say how long it took, or what comes off first' });
+  const issue = through && wayIssue(access, through, `${path}.through`);
+  if (issue) return refuse(issue);
+  const change = {
+    ...(openMin === undefined ? {} : { openMin }),
+    ...(closeMin === undefined ? {} : { closeMin }),
+    ...(through === undefined ? {} : { through }),
+  };
+  return { ok: true, value: { kind: 'took', access, change } };
+}
+
+/** Why that cannot come off first, or null. */
+export function wayIssue(access: AccessId, through: readonly string[], path: string): InputIssue | null {
+  const ways = ACCESS_WAYS[access]?.ways ?? [];
+  return ways.some((way) => way.through.join() === through.join())
+    ? null
+    : {
+        path,
+        message: ways.length === 0 ? `${access} is reached in one way only` : `${access} is not reached that way`,
+        accepted: ways.map((way) => way.through.join(', ')),
+      };
 }
 
 function readSetUp(id: string, path: string, engine: EngineWords): Read<JobEvent> {

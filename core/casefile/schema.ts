@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ACCESS, type AccessId } from '../checks/access.ts';
 import { SYMPTOM_IDS, type Symptom } from '../complaint/symptoms.ts';
 import {
   engineFigures,
@@ -14,6 +15,8 @@ import {
 import { houseSchema } from '../house/houseSchema.ts';
 import { DIMENSIONS, type Unit } from '../units/index.ts';
 import { CLOSE_KINDS, NOT_PERFORMED_REASONS } from './kinds.ts';
+
+const ACCESS_IDS = Object.keys(ACCESS) as [AccessId, ...AccessId[]];
 
 /** Every unit a figure may carry; which of them a field takes depends on what it measures. */
 export const UNITS = Object.values(DIMENSIONS).flatMap((d) => Object.keys(d.units)) as [Unit, ...Unit[]];
@@ -143,6 +146,27 @@ export const workEventSchema = z.strictObject({
   ...stamp,
 });
 
+const accessMin = z.number().min(0).max(600);
+/** How long one thing takes to open and to put back on this machine, and what comes off first. */
+export const accessChange = z.strictObject({
+  openMin: accessMin.optional(),
+  closeMin: accessMin.optional(),
+  through: z.array(z.enum(ACCESS_IDS)).max(4).optional(),
+});
+const accessOfMachine = z.strictObject(
+  Object.fromEntries(ACCESS_IDS.map((id) => [id, accessChange.optional()])) as Record<
+    AccessId,
+    z.ZodOptional<typeof accessChange>
+  >,
+);
+
+/** What somebody found of how this machine is opened: its minutes, or what comes off first. */
+export const tookEventSchema = z.strictObject({
+  took: z.string().max(60),
+  ...accessChange.shape,
+  ...stamp,
+});
+
 /** Something was set up that takes its time without anybody: the machine stands with the fuel on, or overnight. */
 export const setUpEventSchema = z.strictObject({ setUp: z.string().max(60), ...stamp });
 
@@ -173,6 +197,7 @@ export const eventSchema = z.union([
   letInEventSchema,
   waivedEventSchema,
   setUpEventSchema,
+  tookEventSchema,
 ]);
 
 export const historySchema = z.strictObject({
@@ -193,6 +218,8 @@ export type Ambient = Readonly<z.infer<typeof ambientSchema>>;
 export const machineSchema = z.strictObject({
   kind: z.enum(MACHINE_KINDS),
   name: z.string().max(200).optional(),
+  /** Minutes and what comes off first, where this machine is opened otherwise than usual. */
+  access: accessOfMachine.optional(),
   engine: z.strictObject({ ...engineWords.shape, sheet: engineFigures.nullable().optional() }),
 });
 
@@ -219,6 +246,7 @@ export type RawAccessEvent = z.infer<typeof accessEventSchema>;
 export type RawNotPerformedEvent = z.infer<typeof unmadeEventSchema>;
 export type RawWorkEvent = z.infer<typeof workEventSchema>;
 export type RawLetInEvent = z.infer<typeof letInEventSchema>;
+export type RawTookEvent = z.infer<typeof tookEventSchema>;
 export type RawSetUpEvent = z.infer<typeof setUpEventSchema>;
 export type RawWaivedEvent = z.infer<typeof waivedEventSchema>;
 export type RawEngineEvent = z.infer<typeof engineEventSchema>;

@@ -241,13 +241,15 @@ export function checkOf(id: string): CheckDefinition {
 
 export {
   ACCESS,
+  ACCESS_WAYS,
   type AccessId,
-  accessChain,
-  accessKeysFor,
+  type AccessOnMachine,
+  type AccessPlan,
   accessLabel,
-  accessOf,
+  accessPlan,
   closedToRun,
-  liesBehind,
+  USUAL_ACCESS,
+  withAccess,
 } from './access.ts';
 export { type Accuracy, accuracyOf, type NamedInstrument } from './accuracy.ts';
 export * from './assessment.ts';

@@ -17,7 +17,7 @@ export const sparkKillDiode = defineCheck({
   scope: 'cylinder',
   states: ['bench'],
   minutes: 4,
-  access: ['blower-housing'],
+  access: ['kill-leads'],
   needs: ['multimeter'],
   hazards: ['by-hand'],
   cannotClear: ['anything, with the coils still plugged in: leg to ground then reads the primary'],

@@ -13,7 +13,7 @@ export const sparkKillOff = defineCheck({
   offeredIn: ['idle', 'full-speed', 'cranking'],
   temperatures: ['cold', 'hot'],
   minutes: 2,
-  access: ['blower-housing'],
+  access: ['kill-leads'],
   hazards: ['kill-lead-off', 'carbon-monoxide'],
   cannotClear: ['the coil itself when nothing changes: gap, lead and plug are still in the row'],
   mayOnlyMean: ["the partner's shorted diode draining this coil through the same wire"],

@@ -10,7 +10,6 @@ export const turnByHand = defineCheck({
   scope: 'machine',
   states: ['bench'],
   minutes: 3,
-  access: ['blower-housing'],
   hazards: ['by-hand', 'liquid-lock'],
   cannotClear: ['a release that fails only at speed'],
   mayOnlyMean: ['the blade clutch or the drive, until they are off'],

@@ -1,4 +1,4 @@
-import { accessChain, accessKeysFor, checkOf } from '../checks/index.ts';
+import { type AccessPlan, accessPlan, checkOf, USUAL_ACCESS } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
 import { type FaultDefinition, type Need, sameRepair } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
@@ -68,6 +68,7 @@ const NEARLY = 0.2;
  * and no other live fault explains those findings equally. High probability alone never confirms anything.
  * @param readings those that still speak of the engine as it is, also from before the repair of another part
  * @param canMake whether a check can be made on that cylinder as things stand
+ * @param access how this machine is opened
  */
 export function confirmedFaults(
   catalogue: Catalogue,
@@ -75,6 +76,7 @@ export function confirmedFaults(
   belief: Belief,
   readings: readonly StandingReading[],
   canMake: (check: string, cylinder: number | null) => boolean,
+  access: AccessPlan = accessPlan(USUAL_ACCESS),
 ): Confirmed[] {
   const p = faultChances(catalogue, belief);
   let first = 0;
@@ -90,7 +92,7 @@ export function confirmedFaults(
     for (let k = 0; k < alike.length; k++) together += p[alike[k]!]!;
     // A proof that belief has turned away from is a reading to take again, not a verdict.
     if (together < BELIEVED && (together < FIRST_BELIEVED || together < first)) continue;
-    proving ??= provingOf(catalogue, network, readings);
+    proving ??= provingOf(catalogue, network, readings, access);
     const confirmed = confirmedBy(catalogue, network, p, f, alike, together, proving, canMake);
     if (confirmed) proven.set(f, confirmed);
   }
@@ -107,15 +109,22 @@ interface Proving {
   readonly readings: readonly StandingReading[];
   readonly scopes: ReadonlyMap<string, string>;
   readonly cylinders: readonly number[];
+  readonly access: AccessPlan;
   /** The standing readings of each variable as one group. */
   readonly groups: ReadonlyMap<string, Group>;
 }
 
-function provingOf(catalogue: Catalogue, network: Network, readings: readonly StandingReading[]): Proving {
+function provingOf(
+  catalogue: Catalogue,
+  network: Network,
+  readings: readonly StandingReading[],
+  access: AccessPlan,
+): Proving {
   const latest = withoutReplaced(readings);
   return {
     readings: latest,
     scopes: scopesOf(catalogue),
+    access,
     cylinders: cylindersOf(catalogue.engine),
     groups: groupsOf(network, latest),
   };
@@ -195,13 +204,13 @@ function ruleOutAt(
   rivals: readonly Rival[],
   p: Float64Array,
   proof: readonly StandingReading[],
-  { readings, scopes, cylinders }: Proving,
+  { readings, scopes, cylinders, access }: Proving,
   canMake: (check: string, cylinder: number | null) => boolean,
 ): RuleOut | null {
   const { definition, cylinder } = faults[own]!;
   const opened = new Set([
-    ...proof.flatMap(({ reading }) => accessKeysFor(checkOf(reading.check), reading.cylinder, cylinders)),
-    ...accessChain(definition.repair.access, cylinder),
+    ...proof.flatMap(({ reading }) => access.keysFor(checkOf(reading.check), reading.cylinder, cylinders)),
+    ...access.chain(definition.repair.access, cylinder),
   ]);
   const most = Math.max(RULE_OUT_MIN, RULE_OUT_SHARE * definition.repair.minutes);
   for (const { fault } of rivals) {
@@ -219,7 +228,7 @@ function ruleOutAt(
         continue;
       const [cylinder = null] = neededOn(need!, check.scope === 'cylinder', rival.cylinder, cylinders);
       if (readings.some(({ reading }) => reading.check === check.id && reading.cylinder === cylinder)) continue;
-      if (!accessKeysFor(check, cylinder, cylinders).every((key) => opened.has(key))) continue;
+      if (!access.keysFor(check, cylinder, cylinders).every((key) => opened.has(key))) continue;
       if (canMake(check.id, cylinder)) return { rival: rival.key, check: check.id, cylinder };
     }
   }

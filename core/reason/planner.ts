@@ -1,4 +1,4 @@
-import { accessKeysFor, accessOf, type CheckDefinition, closedToRun } from '../checks/index.ts';
+import { type AccessPlan, accessPlan, type CheckDefinition, closedToRun, USUAL_ACCESS } from '../checks/index.ts';
 import type { Symptom } from '../complaint/symptoms.ts';
 import { RUNNING, type RunningState } from '../engine/index.ts';
 import type { Need } from '../faults/index.ts';
@@ -88,12 +88,13 @@ class ProbeBook {
   constructor(
     instances: readonly CheckInstance[],
     private readonly cylinders: readonly number[],
+    private readonly access: AccessPlan,
   ) {
     this.instances = new Map(instances.map((c) => [c.key, c]));
   }
 
   maskOf({ check, cylinder }: CheckInstance): number {
-    return accessKeysFor(check, cylinder, this.cylinders).reduce((mask, key) => mask | this.bitOf(key), 0);
+    return this.access.keysFor(check, cylinder, this.cylinders).reduce((mask, key) => mask | this.bitOf(key), 0);
   }
 
   /** The number of the probe that meets a need on that cylinder; null where the check is not made. */
@@ -150,11 +151,12 @@ export function plannerFor(
   catalogue: Catalogue,
   network: Network,
   complaint: readonly Symptom[],
+  access: AccessPlan = accessPlan(USUAL_ACCESS),
   makes: (check: CheckDefinition) => boolean = () => true,
 ): Planner {
   const cylinders = Array.from({ length: catalogue.engine.cylinders }, (_, i) => i + 1);
   const made = catalogue.checks.filter((c) => makes(c.check));
-  const book = new ProbeBook(made, cylinders);
+  const book = new ProbeBook(made, cylinders, access);
   const { probes, accessKeys } = book;
   const routes = catalogue.faults.flatMap(({ definition, cylinder }, fault) =>
     definition.confirmedBy.flatMap((rule): Route[] => {
@@ -179,7 +181,7 @@ export function plannerFor(
   const explains = Uint8Array.from(catalogue.faults, (fault) =>
     Number(complaint.some((s) => symptomChance(fault, s, AS_COMPLAINED) > 0.05)),
   );
-  const accessMin = accessKeys.map((key) => accessOf(key).openMin + accessOf(key).closeMin);
+  const accessMin = accessKeys.map((key) => access.minutesOf(key));
   const closedMask = accessKeys.reduce((mask, key, bit) => (closedToRun(key) ? mask | (1 << bit) : mask), 0);
   const sharing = routes.map((route, r) =>
     Array.from(routes.keys()).filter(

@@ -16,6 +16,7 @@ export interface TrialFigures {
   /** Machines let go with oil thinned with fuel or with liquid in a cylinder. */
   readonly untreated: number;
   readonly searchMin: Share;
+  readonly workMin: Share;
   readonly wrongParts: Share;
   readonly checks: number;
   readonly calibration: readonly {
@@ -74,6 +75,7 @@ export function figuresOf(results: readonly TrialResult[]): TrialFigures {
     gaveUp: wilson(results.filter((r) => r.gaveUp).length, n),
     untreated: results.filter((r) => r.untreated).length,
     searchMin: meanOf(results.map((r) => r.searchMin)),
+    workMin: meanOf(results.map((r) => r.workMin)),
     wrongParts: meanOf(results.map((r) => r.wrongParts)),
     checks: meanOf(results.map((r) => r.checks)).value,
     calibration: bins,

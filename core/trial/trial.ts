@@ -35,6 +35,8 @@ export interface TrialResult {
   /** Parts replaced that were sound. */
   readonly wrongParts: number;
   readonly searchMin: number;
+  /** Of the work that the machine's state and what was done to it ask for; told apart from the search, of every policy alike. */
+  readonly workMin: number;
   readonly checks: number;
   readonly end: 'ready' | 'nothing-wrong' | 'minutes' | 'no-check-left';
   /** Of suspects above a twentieth after each reading before the first repair: ten bins of how many there were, and how many were so. */
@@ -84,6 +86,7 @@ class Trial {
   /** Work that leaves the machine another than it came, whatever is wrong with it. */
   private readonly worked = { drained: false, charged: false, freshOil: false };
   private minutes = 0;
+  private workMin = 0;
   private checks = 0;
   private wrongParts = 0;
   private readonly repaired: string[] = [];
@@ -271,10 +274,15 @@ class Trial {
       this.record(repairOf(repair));
       return;
     }
-    if (before !== 'leaving') this.minutes += findCondition(condition)!.repair.minutes;
+    if (before !== 'leaving') this.worksFor(findCondition(condition)!.repair.minutes);
     this.record({ work: condition, steps: steps.map((step) => step.id) });
     if (before === 'cranking') this.worked.drained = true;
     if (before === 'running') this.worked.freshOil = true;
+  }
+
+  private worksFor(minutes: number): void {
+    this.minutes += minutes;
+    this.workMin += minutes;
   }
 
   /** What has to be read before it goes on; passed over where the engine does not come to that state. */
@@ -284,7 +292,7 @@ class Trial {
       this.record({ waived: condition, because: 'cannot be brought to it' });
     else
       for (const asked of all) {
-        this.minutes += minutesOf(this.bench, asked);
+        this.worksFor(minutesOf(this.bench, asked));
         this.make(asked);
       }
   }
@@ -312,7 +320,7 @@ class Trial {
 
   /** The next check of the policy. */
   private checkOn(summary: BenchSummary): TrialResult['end'] | 'went-on' {
-    if (this.minutes >= SEARCH_CAP_MIN || this.checks >= MOST_CHECKS) return 'minutes';
+    if (this.minutes - this.workMin >= SEARCH_CAP_MIN || this.checks >= MOST_CHECKS) return 'minutes';
     const asked = this.policy(this.bench, summary, this.chance).find((a) => !wasInVain(this.bench, this.view, a));
     if (!asked) return 'no-check-left';
     if (this.workBefore(summary, asked.condition)) return 'went-on';
@@ -324,7 +332,7 @@ class Trial {
   }
 
   private result(end: TrialResult['end']): TrialResult {
-    const { drawn, truth, wrongParts, minutes, checks, calibration, head, raws } = this;
+    const { drawn, truth, wrongParts, minutes, workMin, checks, calibration, head, raws } = this;
     const repaired = [...new Set(this.repaired)].filter((key) => !this.followed.has(key)).sort();
     return {
       number: drawn.number,
@@ -334,7 +342,8 @@ class Trial {
       untreated: (end === 'ready' || end === 'nothing-wrong') && isUntreated(this.view.m),
       gaveUp: end === 'minutes' || end === 'no-check-left',
       wrongParts,
-      searchMin: Math.min(SEARCH_CAP_MIN, minutes),
+      searchMin: Math.min(SEARCH_CAP_MIN, minutes - workMin),
+      workMin,
       checks,
       end,
       calibration,

@@ -7,12 +7,21 @@ import {
   type RawCase,
   readCase,
   symptomSchema,
+  USUAL_ACCESS,
   withLayout,
 } from '@/core/index.ts';
 import type { Database } from '@/db/client.ts';
 import { houseNow } from '@/db/house.ts';
 import { openJob } from '@/db/jobs.ts';
-import { addMachine, addSheet, type EngineSheet, type Machine, machineOf, sheetsOf } from '@/db/machines.ts';
+import {
+  accessOfKind,
+  addMachine,
+  addSheet,
+  type EngineSheet,
+  type Machine,
+  machineOf,
+  sheetsOf,
+} from '@/db/machines.ts';
 import { complaintEvent } from '@/db/newEvent.ts';
 import { everyPerson } from '@/db/people.ts';
 
@@ -68,12 +77,13 @@ function freshMachine(
   id: string,
   { cylinders, sheetId, ...rest }: z.infer<typeof newMachineSchema>,
   hours: number | null,
+  access: Machine['access'],
 ): { readonly machine: Machine; readonly blank: EngineSheet | null } | InputIssue {
-  if (sheetId !== null) return { machine: { id, ...rest, hours, sheetId }, blank: null };
+  if (sheetId !== null) return { machine: { id, ...rest, hours, sheetId, access }, blank: null };
   if (cylinders === undefined) return { path: '$.newMachine.cylinders', message: 'say how many cylinders it has' };
   const words = withLayout(engineWords.parse({ cylinders }));
   const blank = { id, name: `Engine of ${rest.tag}`, version: 1, words, figures: {}, sources: {} };
-  return { machine: { id, ...rest, hours, sheetId: id }, blank };
+  return { machine: { id, ...rest, hours, sheetId: id, access }, blank };
 }
 
 /** Opens a job, with a new machine if one is given. The same ids twice make one job. */
@@ -83,7 +93,8 @@ export async function createJob(db: Database, raw: unknown, now: Date): Promise<
   const given = parsed.data;
   if (!(await everyPerson(db)).some((p) => p.id === given.personId))
     return { ok: false, issues: [{ path: '$.personId', message: 'pick who you are' }] };
-  const fresh = given.newMachine && freshMachine(given.machineId, given.newMachine, given.hours);
+  const alike = given.newMachine && (await accessOfKind(db, given.newMachine.kind, given.newMachine.sheetId ?? ''));
+  const fresh = given.newMachine && freshMachine(given.machineId, given.newMachine, given.hours, alike ?? USUAL_ACCESS);
   if (fresh && 'message' in fresh) return { ok: false, issues: [fresh] };
   const machine = fresh ? fresh.machine : await machineOf(db, given.machineId);
   if (!machine) return { ok: false, issues: [{ path: '$.machineId', message: 'pick the machine' }] };
@@ -96,6 +107,7 @@ export async function createJob(db: Database, raw: unknown, now: Date): Promise<
     machine: {
       kind: machine.kind,
       name: `${machine.tag} ${machine.name}`,
+      ...(Object.keys(machine.access).length === 0 ? {} : { access: machine.access as RawCase['machine']['access'] }),
       engine: { ...sheet.words, sheet: sheet.figures },
     },
     history: {

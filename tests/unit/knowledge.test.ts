@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { OWN_SYMPTOMS } from '@/core/faults/ownSymptoms.ts';
 import {
-  accessOf,
+  accessPlan,
   CHECKS,
   CONDITIONS,
   FAULTS,
@@ -9,6 +9,7 @@ import {
   findFault,
   knowledgeIssues,
   PARTS,
+  USUAL_ACCESS,
 } from '@/core/index.ts';
 import { ownSymptoms } from '@/core/reason/catalogue/symptomIssues.ts';
 import { complaintOf } from './jobs.ts';
@@ -92,7 +93,7 @@ describe('what the catalogue says of each fault', () => {
         id,
       ).toContain(part);
       for (const key of repair.access)
-        expect(accessOf(key.replace('[c]', '[1]')).openMin, `${id} ${key}`).toBeGreaterThan(0);
+        expect(accessPlan(USUAL_ACCESS).of(key.replace('[c]', '[1]')).openMin, `${id} ${key}`).toBeGreaterThan(0);
       if (repair.partsBand) expect(repair.partsBand[1], id).toBeGreaterThanOrEqual(repair.partsBand[0]);
     }
   });

@@ -34,7 +34,7 @@ export default async function BenchPage({ params }: Params) {
   const file = jobFileOf(record);
   const bench = benchOf(id, file);
   const desk = await deskSettings(staff);
-  const { kind, engine, figures, history, complaint, house, rules, ambient } = bench.head;
+  const { kind, engine, figures, access, history, complaint, house, rules, ambient } = bench.head;
   return (
     <BenchScreen
       key={id}
@@ -42,7 +42,7 @@ export default async function BenchPage({ params }: Params) {
       machine={{ tag: machine!.tag, name: machine!.name, owner: machine!.owner }}
       head={file.head}
       told={historyWords(history)}
-      caseHead={{ kind, engine, figures, history, complaint, house, rules, ambient }}
+      caseHead={{ kind, engine, figures, access, history, complaint, house, rules, ambient }}
       events={file.events}
       people={people}
       staff={staff}

@@ -12,7 +12,7 @@ import {
 } from '@/core/index.ts';
 import type { Connection, Database } from '@/db/client.ts';
 import { appendEvent, eventsOf } from '@/db/jobs.ts';
-import { learnOfEngine } from '@/db/machines.ts';
+import { learnOfAccess, learnOfEngine } from '@/db/machines.ts';
 import { newEvent } from '@/db/newEvent.ts';
 import { everyPerson } from '@/db/people.ts';
 import { knownAfter } from '../knownAfter.ts';
@@ -111,12 +111,18 @@ export async function recordEvent(db: Database, jobId: string, raw: unknown, now
   return refusal(409, 'busy', { path: '$', message: 'others are writing to this job right now: try again' });
 }
 
-/** What was learnt of the engine is kept on its sheet, for the next job on such an engine. */
-const learntOf = (event: JobEvent, { personId, at }: { readonly personId: string; readonly at: Date }) =>
-  event.kind === 'engine'
-    ? (tx: Connection, machineId: string) =>
-        learnOfEngine(tx, machineId, event.learnt, { source: event.source ?? 'memory', note: null, personId, at })
+/** What was learnt of the engine is kept on its sheet, for the next job on such an engine; of its access, with the machine. */
+function learntOf(event: JobEvent, { personId, at }: { readonly personId: string; readonly at: Date }) {
+  if (event.kind === 'engine')
+    return async (tx: Connection, machineId: string) =>
+      learnOfEngine(tx, machineId, event.learnt, { source: event.source ?? 'memory', note: null, personId, at });
+  return event.kind === 'took'
+    ? async (tx: Connection, machineId: string) => {
+        await learnOfAccess(tx, machineId, event.access, event.change);
+        return null;
+      }
     : undefined;
+}
 
 /** Corrections and closings are judged by the record as it stood; a reading stands by itself. */
 const dependsOnRecord = (event: JobEvent) => event.kind === 'close' || event.kind === 'correct';
