@@ -8,7 +8,7 @@ import { DEFAULT_HOUSE, type House, houseRules } from '../house/house.ts';
 import type { Rules } from '../house/rules.ts';
 import { type InputIssue, issuesOf, type Read, refuse } from './issues.ts';
 import { type JobEvent, readEvent, wayIssue } from './readEvent.ts';
-import { type Ambient, caseSchema, MAX_EVENTS, type RawCase } from './schema.ts';
+import { type Agreed, type Ambient, caseSchema, MAX_EVENTS, type RawCase } from './schema.ts';
 
 /** What a machine has been through. */
 export interface History {
@@ -34,6 +34,8 @@ export interface CaseHead {
   readonly rules: Rules;
   /** The air it is worked on in; what nobody said is left out. */
   readonly ambient: Ambient;
+  /** What was agreed with the customer at the counter. */
+  readonly agreed: Agreed;
 }
 
 export interface Case extends CaseHead {
@@ -94,6 +96,7 @@ function headOf(head: Omit<RawCase, 'events'>, engine: EngineWords, figures: Eng
     house,
     rules: houseRules(house),
     ambient: head.ambient ?? {},
+    agreed: head.agreed ?? {},
   };
 }
 

@@ -215,6 +215,15 @@ export const ambientSchema = z.strictObject({
 });
 export type Ambient = Readonly<z.infer<typeof ambientSchema>>;
 
+/** What was agreed with the customer when the job was opened. */
+export const agreedSchema = z.strictObject({
+  /** In the shop's money; more is asked about first. */
+  spendAtMost: z.number().positive().max(1_000_000).optional(),
+  /** Shown to run before money is spent on it. */
+  proveFirst: z.boolean().optional(),
+});
+export type Agreed = Readonly<z.infer<typeof agreedSchema>>;
+
 export const machineSchema = z.strictObject({
   kind: z.enum(MACHINE_KINDS),
   name: z.string().max(200).optional(),
@@ -234,6 +243,7 @@ export const caseSchema = z.strictObject({
   /** House rules the job was opened under; left out where the house has none of its own. */
   house: houseSchema.optional(),
   ambient: ambientSchema.optional(),
+  agreed: agreedSchema.optional(),
   events: z.array(eventSchema).max(MAX_EVENTS),
 });
 

@@ -13,7 +13,8 @@ const NOTHING_VOLTS = 1;
 type Frame = Pick<
   CheckDefinition,
   'code' | 'title' | 'todo' | 'system' | 'access' | 'hazards' | 'cannotClear' | 'mayOnlyMean'
->;
+> &
+  Partial<Pick<CheckDefinition, 'appliesTo'>>;
 
 /** Whether a wire is fed: volts there, or not. */
 export function defineFed<const Id extends string, const State extends RunningState, const Tap extends string = never>(

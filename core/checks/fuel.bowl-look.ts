@@ -1,3 +1,4 @@
+import { carburetted } from '../engine/index.ts';
 import { outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
 
@@ -8,6 +9,7 @@ export const fuelBowlLook = defineCheck({
   todo: 'Bowl off over a tray: what lies in it?',
   system: 'fuel',
   scope: 'machine',
+  appliesTo: carburetted,
   foundByEye: true,
   states: ['bench'],
   minutes: 1,

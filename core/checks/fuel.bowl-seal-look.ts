@@ -1,3 +1,4 @@
+import { carburetted } from '../engine/index.ts';
 import { outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
 
@@ -8,6 +9,7 @@ export const fuelBowlSealLook = defineCheck({
   todo: 'Seal out of its groove: swollen, the wrong one, or missing?',
   system: 'fuel',
   scope: 'machine',
+  appliesTo: carburetted,
   foundByEye: true,
   states: ['bench'],
   minutes: 1,

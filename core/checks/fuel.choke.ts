@@ -1,3 +1,4 @@
+import { carburetted } from '../engine/index.ts';
 import { outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
 
@@ -8,6 +9,7 @@ export const fuelChoke = defineCheck({
   todo: 'Work the lever and watch the plate, not the cable: shuts fully, opens fully?',
   system: 'fuel',
   scope: 'machine',
+  appliesTo: carburetted,
   foundByEye: true,
   states: ['key-off'],
   minutes: 1,

@@ -1,3 +1,4 @@
+import { carburetted } from '../engine/index.ts';
 import { outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
 
@@ -8,6 +9,7 @@ export const fuelFloat = defineCheck({
   todo: 'Shake it, swing it, level it against the flange.',
   system: 'fuel',
   scope: 'machine',
+  appliesTo: carburetted,
   foundByEye: true,
   states: ['bench'],
   minutes: 2,

@@ -1,4 +1,4 @@
-import { sweptMl } from '../engine/index.ts';
+import { carburetted, sweptMl } from '../engine/index.ts';
 import { ambientPa, demandMlPerMin } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
 import { EMPTY_ASSESSMENT, limitOf, outcomes } from './assessment.ts';
@@ -28,6 +28,7 @@ export const fuelFlow = defineCheck({
   todo: 'Line off at the carburettor inlet into a measure: how much in how long, cranking or with the pump fed.',
   system: 'fuel',
   scope: 'machine',
+  appliesTo: carburetted,
   states: ['cranking', 'key-on'],
   minutes: 3,
   access: ['fuel-line'],

@@ -1,3 +1,4 @@
+import { carburetted } from '../engine/index.ts';
 import { outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
 
@@ -8,6 +9,7 @@ export const fuelJetSeals = defineCheck({
   todo: 'Seals of jets and tubes: hard, swollen, jets loose in their seats?',
   system: 'fuel',
   scope: 'machine',
+  appliesTo: carburetted,
   foundByEye: true,
   states: ['bench'],
   minutes: 3,

@@ -1,3 +1,4 @@
+import { carburetted } from '../engine/index.ts';
 import { outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
 
@@ -8,6 +9,7 @@ export const fuelJets = defineCheck({
   todo: 'Each jet against the light, emulsion holes with a fine wire of plastic, never of steel. Which one is blocked?',
   system: 'fuel',
   scope: 'machine',
+  appliesTo: carburetted,
   asksSide: "Which cylinder's barrel",
   foundByEye: true,
   states: ['bench'],

@@ -1,3 +1,4 @@
+import { carburetted } from '../engine/index.ts';
 import { bandWeights } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
 import { EMPTY_ASSESSMENT, heaviest, limitOf, outcomes } from './assessment.ts';
@@ -17,6 +18,7 @@ export const fuelNeedleHold = defineCheck({
   todo: 'Hand pump with gauge on the carburettor inlet, bowl full (or carburettor inverted off the engine). Pump to 5 psi and watch.',
   system: 'fuel',
   scope: 'machine',
+  appliesTo: carburetted,
   states: ['bench'],
   minutes: 4,
   access: ['fuel-line'],

@@ -1,3 +1,4 @@
+import { carburetted } from '../engine/index.ts';
 import { outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
 
@@ -8,6 +9,7 @@ export const fuelNeedleLook = defineCheck({
   todo: 'Needle out under a glass: ring on the cone, hard tip, dirt on the seat?',
   system: 'fuel',
   scope: 'machine',
+  appliesTo: carburetted,
   foundByEye: true,
   states: ['bench'],
   minutes: 2,

@@ -1,3 +1,4 @@
+import { carburetted } from '../engine/index.ts';
 import { outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
 
@@ -22,5 +23,5 @@ export const fuelPump = defineCheck({
   }),
   combine: { kind: 'dominance', order: ['pulses-strong', 'weak', 'none', 'fuel-in-pulse-line'] },
   impliesState: false,
-  appliesTo: (engine) => engine.fuelFeed !== 'gravity',
+  appliesTo: (engine) => engine.fuelFeed !== 'gravity' && carburetted(engine),
 });

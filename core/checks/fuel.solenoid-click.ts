@@ -1,3 +1,4 @@
+import { carburetted } from '../engine/index.ts';
 import { outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
 
@@ -8,6 +9,7 @@ export const fuelSolenoidClick = defineCheck({
   todo: 'Finger on it, key on and off.',
   system: 'fuel',
   scope: 'machine',
+  appliesTo: carburetted,
   states: ['key-on'],
   minutes: 1,
   access: ['hood'],

@@ -1,3 +1,4 @@
+import { carburetted } from '../engine/index.ts';
 import { errorOf, OHMMETER } from './accuracy.ts';
 import { EMPTY_ASSESSMENT, outcomes, windowBy } from './assessment.ts';
 import { defineCheck } from './define.ts';
@@ -11,6 +12,7 @@ export const fuelSolenoidOhms = defineCheck({
   todo: 'Plug off, meter across the coil, or from its pin to the body.',
   system: 'fuel',
   scope: 'machine',
+  appliesTo: carburetted,
   states: ['bench'],
   minutes: 2,
   access: ['hood'],

@@ -1,3 +1,4 @@
+import { carburetted } from '../engine/index.ts';
 import { limitOf } from './assessment.ts';
 import { defineFed } from './define.fed.ts';
 import { numberField } from './field.ts';
@@ -8,6 +9,7 @@ export const fuelSolenoidVolts = defineFed({
   title: 'Volts at the fuel solenoid',
   todo: 'Key on, its plug on, meter from ground to the fed wire; then across the battery posts.',
   system: 'fuel',
+  appliesTo: carburetted,
   states: ['key-on'],
   access: ['hood'],
   hazards: ['open-fuel'],

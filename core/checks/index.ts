@@ -15,6 +15,7 @@ import { fuelFilter } from './fuel.filter.ts';
 import { fuelFloat } from './fuel.float.ts';
 import { fuelFlow } from './fuel.flow.ts';
 import { fuelGovernorLink } from './fuel.governor-link.ts';
+import { fuelInjection } from './fuel.injection.ts';
 import { fuelInletScreen } from './fuel.inlet-screen.ts';
 import { fuelJetSeals } from './fuel.jet-seals.ts';
 import { fuelJets } from './fuel.jets.ts';
@@ -160,6 +161,7 @@ const CATALOGUE = [
   fuelLineLook,
   fuelFilter,
   fuelPickup,
+  fuelInjection,
   fuelInletScreen,
   fuelBowlLook,
   fuelNeedleHold,

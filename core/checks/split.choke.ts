@@ -1,3 +1,4 @@
+import { carburetted } from '../engine/index.ts';
 import { outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
 
@@ -8,6 +9,7 @@ export const splitChoke = defineCheck({
   todo: 'Running or trying to: close the choke by half, then open it. Better, worse, or the same?',
   system: 'fuel',
   scope: 'machine',
+  appliesTo: carburetted,
   states: ['idle', 'full-speed'],
   needsOnlyStart: true,
   minutes: 1,

@@ -55,9 +55,11 @@ export const triedFlags = (tried: readonly Tried[]): string[] => [
 export function historyWords({
   flags,
   failsAfterMin = null,
+  agreed = {},
 }: {
   readonly flags: readonly string[];
   readonly failsAfterMin?: number | null;
+  readonly agreed?: { readonly spendAtMost?: number | undefined; readonly proveFirst?: boolean | undefined };
 }): string[] {
   const been = flags.flatMap((flag) => HISTORY_FLAGS[flag as HistoryFlag] ?? []);
   // What one work would have cured and another as well is told of the one that cures more.
@@ -71,5 +73,7 @@ export function historyWords({
     ...(failsAfterMin === null ? [] : [`Fails after ${failsAfterMin} minutes.`]),
     ...(been.length > 0 ? [`${been.join(', ')}.`] : []),
     ...(tried.length > 0 ? [`Tried before it came: ${tried.join(', ')}.`] : []),
+    ...(agreed.spendAtMost === undefined ? [] : [`To spend at most: ${agreed.spendAtMost}.`]),
+    ...(agreed.proveFirst ? ['To be shown to run before money is spent.'] : []),
   ];
 }

@@ -44,3 +44,7 @@ export const mayBe = <Word extends string>(said: Word, ...asked: readonly Word[]
 export const withLayout = <Words extends { readonly cylinders: number; readonly layout: string }>(
   words: Words,
 ): Words => (words.cylinders === 1 && words.layout === 'unknown' ? { ...words, layout: 'single' } : words);
+
+/** Whether its mixture comes, or may come, from a carburettor: bowl, jets, choke and their checks are not on an engine with injection. */
+export const carburetted = (engine: { readonly carburettor?: string | undefined }): boolean =>
+  engine.carburettor !== 'injection';

@@ -1,9 +1,9 @@
 import type { OutcomeOf } from '../checks/index.ts';
-import type { EngineWords } from '../engine/index.ts';
+import { carburetted, type EngineWords } from '../engine/index.ts';
 import { defineFault, type EffectSpec, type FailureSpec, type FaultSpec, fix } from './define.ts';
 import type { FaultId } from './ids.ts';
 
-const pumped = (engine: EngineWords) => engine.fuelFeed !== 'gravity';
+const pumped = (engine: EngineWords) => engine.fuelFeed !== 'gravity' && carburetted(engine);
 
 /** Too little reaches the carburettor: seen in its flow and, halving the line, at one place. */
 const supply = <const Id extends FaultId>(
@@ -204,6 +204,7 @@ export const FUEL_FAULTS = [
   }),
   defineFault({
     id: 'fuel.solenoid-feed',
+    appliesTo: carburetted,
     title: 'Feed of the fuel solenoid',
     part: 'solenoid',
     weight: 4,
@@ -221,6 +222,7 @@ export const FUEL_FAULTS = [
   }),
   defineFault({
     id: 'fuel.solenoid-coil',
+    appliesTo: carburetted,
     title: 'Fuel solenoid coil',
     part: 'solenoid',
     weight: 4,
@@ -235,6 +237,7 @@ export const FUEL_FAULTS = [
   }),
   defineFault({
     id: 'fuel.solenoid-shut',
+    appliesTo: carburetted,
     title: 'Fuel solenoid stuck shut',
     part: 'solenoid',
     weight: 5,
@@ -254,6 +257,7 @@ export const FUEL_FAULTS = [
   }),
   defineFault({
     id: 'fuel.solenoid-open',
+    appliesTo: carburetted,
     title: 'Fuel solenoid stuck open',
     part: 'solenoid',
     weight: 2,
@@ -272,6 +276,7 @@ export const FUEL_FAULTS = [
   }),
   defineFault({
     id: 'fuel.inlet-screen',
+    appliesTo: carburetted,
     title: 'Inlet screen blocked',
     part: 'bowl',
     weight: 3,
@@ -288,6 +293,7 @@ export const FUEL_FAULTS = [
   }),
   defineFault({
     id: 'fuel.needle',
+    appliesTo: carburetted,
     title: 'Float needle leaks',
     part: 'bowl',
     weight: 7,
@@ -318,6 +324,7 @@ export const FUEL_FAULTS = [
   }),
   defineFault({
     id: 'fuel.float',
+    appliesTo: carburetted,
     title: 'Float',
     part: 'bowl',
     weight: 3,
@@ -340,6 +347,7 @@ export const FUEL_FAULTS = [
   }),
   defineFault({
     id: 'fuel.main-jet',
+    appliesTo: carburetted,
     title: 'Main jet blocked',
     part: 'jets',
     weight: 7,
@@ -364,6 +372,7 @@ export const FUEL_FAULTS = [
   }),
   defineFault({
     id: 'fuel.idle-jet',
+    appliesTo: carburetted,
     title: 'Idle jet blocked',
     part: 'jets',
     weight: 5,
@@ -386,7 +395,7 @@ export const FUEL_FAULTS = [
     perCylinder: true,
     weight: 2,
     stored: 2,
-    appliesTo: (engine) => engine.carburettor !== 'one-barrel' && engine.cylinders > 1,
+    appliesTo: (engine) => engine.carburettor !== 'one-barrel' && carburetted(engine) && engine.cylinders > 1,
     failures: [
       { failure: 'pull', levels: { dead: 0.3, weak: 0.55 } },
       { failure: 'fuel', levels: { lean: 0.9 } },
@@ -402,6 +411,7 @@ export const FUEL_FAULTS = [
   }),
   defineFault({
     id: 'fuel.emulsion',
+    appliesTo: carburetted,
     title: 'Emulsion holes blocked',
     part: 'jets',
     weight: 3,
@@ -419,6 +429,7 @@ export const FUEL_FAULTS = [
   }),
   defineFault({
     id: 'fuel.bowl-seal',
+    appliesTo: carburetted,
     title: 'Bowl seal',
     part: 'bowl',
     weight: 3,
@@ -436,6 +447,7 @@ export const FUEL_FAULTS = [
   }),
   defineFault({
     id: 'fuel.jet-seal',
+    appliesTo: carburetted,
     title: 'Jet seal',
     part: 'jets',
     weight: 4,
@@ -450,6 +462,7 @@ export const FUEL_FAULTS = [
   }),
   defineFault({
     id: 'fuel.choke',
+    appliesTo: carburetted,
     title: 'Choke',
     part: 'choke-governor',
     weight: 3,
@@ -495,7 +508,23 @@ export const FUEL_FAULTS = [
     behind: 'Spring or link in the wrong hole, or a stop bent by hand: the maker sets the speed, the ear does not.',
   }),
   defineFault({
+    id: 'fuel.injection',
+    title: 'Fuel injection',
+    part: 'jets',
+    weight: 6,
+    appliesTo: (engine) => !carburetted(engine),
+    failures: [
+      { failure: 'run', levels: { nostart: 0.35, dies: 0.15, fades: 0.1 } },
+      { failure: 'fuel', levels: { lean: 0.4, rich: 0.2 } },
+    ],
+    effects: [{ check: 'fuel.injection', outcomes: { 'at-fault': 0.93 } }],
+    confirmedBy: [[{ check: 'fuel.injection', outcomes: ['at-fault'] }]],
+    repair: fix('repaired', 45, ['air-box'], 'fuel.injection', [40, 300]),
+    behind: 'Pump, injector, sensors, wiring: which of them, only the maker says.',
+  }),
+  defineFault({
     id: 'fuel.tap-passes',
+    appliesTo: carburetted,
     title: 'Fuel tap passes when shut',
     part: 'tank-line',
     weight: 2,

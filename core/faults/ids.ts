@@ -61,6 +61,7 @@ export const FAULT_IDS = [
   'fuel.choke',
   'fuel.governor-link',
   'fuel.governor-overspeed',
+  'fuel.injection',
   'fuel.tap-passes',
   'air.filter',
   'air.intake-leak',

@@ -200,6 +200,8 @@ const MACHINE = {
     m.fuel.races = between(1.08, 1.35, s);
     if (form < 0.55) m.fuel.governor = 'off';
   },
+  // None of the mowers that are simulated has it.
+  'fuel.injection': () => {},
   'fuel.tap-passes': (m) => {
     m.fuel.tap = 'passes';
   },

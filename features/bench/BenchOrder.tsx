@@ -1,7 +1,8 @@
 'use client';
-import { memo, type RefObject, useMemo } from 'react';
+import { memo, type RefObject, Suspense, useMemo } from 'react';
 import {
   ACCESS,
+  type AccessOnMachine,
   accessLabel,
   checkOf,
   cylindersOf,
@@ -15,6 +16,7 @@ import {
 import { newId } from '@/features/record/client/entryId.ts';
 import { KeyHint } from '@/ui/KeyHint.tsx';
 import { type FoundCheck, findChecks } from './keys.ts';
+import { AccessMinutes } from './panels.ts';
 import type { PlateCheck } from './plateCheck.ts';
 import { twinOf } from './plates.ts';
 
@@ -68,6 +70,7 @@ interface Props {
   readonly onPlate: PlateCheck;
   readonly engine: EngineWords;
   readonly open: readonly string[];
+  readonly access: AccessOnMachine;
   readonly asked: string;
   readonly search: RefObject<HTMLInputElement | null>;
   readonly onAsked: (asked: string) => void;
@@ -84,6 +87,7 @@ export const BenchOrder = memo(function BenchOrder({
   onPlate,
   engine,
   open,
+  access,
   asked,
   search,
   onAsked,
@@ -125,7 +129,7 @@ export const BenchOrder = memo(function BenchOrder({
           </div>
         ))}
       </div>
-      <OpenNow open={open} engine={engine} onAccess={act.onAccess} />
+      <OpenNow open={open} engine={engine} access={access} onAccess={act.onAccess} />
     </section>
   );
 });
@@ -232,15 +236,7 @@ const accessEvent = (key: string, now: 'open' | 'closed'): RawEvent => {
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** What stands open on the machine: the minutes of every check depend on it, so it can be put right. */
-function OpenNow({
-  open,
-  engine,
-  onAccess,
-}: {
-  open: readonly string[];
-  engine: EngineWords;
-  onAccess: Props['onAccess'];
-}) {
+function OpenNow({ open, engine, access, onAccess }: Pick<Props, 'open' | 'engine' | 'access' | 'onAccess'>) {
   const all = Object.keys(ACCESS).flatMap((id) =>
     id.includes('[c]') ? cylindersOf(engine).map((c) => id.replace('[c]', `[${c}]`)) : [id],
   );
@@ -264,6 +260,9 @@ function OpenNow({
             </button>
           ))}
       </div>
+      <Suspense fallback={null}>
+        <AccessMinutes access={access} open={open} onTook={onAccess} />
+      </Suspense>
       {shut.length > 0 && (
         <details>
           <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">

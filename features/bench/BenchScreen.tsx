@@ -47,7 +47,11 @@ function Bench({ machine, told, ...props }: Parameters<typeof BenchScreen>[0]) {
         <div className="flex flex-col gap-2 p-2">
           <LiveRidge store={ridge} chosen={view.part} onChoose={bench.togglePart} />
           <Suspense fallback={null}>
-            <Notices {...bench.notices} injected={caseHead.engine.carburettor === 'injection'} />
+            <Notices
+              {...bench.notices}
+              agreed={caseHead.agreed}
+              injected={caseHead.engine.carburettor === 'injection'}
+            />
           </Suspense>
           <Asked bench={bench} engine={caseHead.engine} />
           <div
@@ -79,6 +83,7 @@ function Bench({ machine, told, ...props }: Parameters<typeof BenchScreen>[0]) {
                 onPlate={shown.kind === 'check' ? shown.plate : NOTHING_PLANNED}
                 engine={caseHead.engine}
                 open={now.open}
+                access={caseHead.access}
                 asked={bench.asked}
                 search={bench.search}
                 onAsked={bench.setAsked}

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import {
+  type Agreed,
   type BenchSummary,
   checkLabel,
   checkOf,
@@ -22,6 +23,10 @@ interface Props extends Connection {
   readonly summary: BenchSummary;
   readonly plan: Plan | null;
   readonly closed: boolean;
+  readonly agreed: Agreed;
+  /** Faults repaired so far, by id. */
+  readonly repaired: readonly string[];
+  readonly hasRun: boolean;
   /** The engine has fuel injection. */
   readonly injected: boolean;
   readonly grossErrorLine: string | null;
@@ -52,8 +57,8 @@ export function Notices(props: Props) {
       <ConnectionNotices {...connection} />
       {injected && !closed && (
         <Bar testId="injection">
-          Fuel injection: fuel checks do not hold here; electrical, valve and sealing checks do. For the injection
-          follow the maker's manual.
+          Fuel injection: fuel checks do not hold and are left out; electrical, valve and sealing checks do. For the
+          injection follow the maker's manual.
         </Bar>
       )}
       {grossErrorLine !== null && (
@@ -94,6 +99,7 @@ export function Notices(props: Props) {
           again at ten minutes.
         </Bar>
       )}
+      {summary.phase === 'repair' && <AgreedNotice {...props} />}
       {summary.phase === 'tracing' && plan && <SearchNotice plan={plan} suspects={summary.suspects} />}
     </>
   );
@@ -122,6 +128,30 @@ function ConnectionNotices({ waiting, reach, keeps, health, onAgain }: Connectio
           <Button className="mt-1 block" onClick={onAgain}>
             Try again
           </Button>
+        </Bar>
+      )}
+    </>
+  );
+}
+
+/** What was agreed at the counter, where the next part would go past it. */
+function AgreedNotice({ summary, agreed: { spendAtMost, proveFirst }, repaired, hasRun }: Props) {
+  const cards = useFaultCards();
+  const next = splitKey(summary.confirmed[0]!.fault).id;
+  const most = (id: string) => cards[id]?.repair.partsBand?.[1] ?? 0;
+  if (most(next) === 0) return null;
+  const all = [...repaired, next].reduce((sum, id) => sum + most(id), 0);
+  return (
+    <>
+      {spendAtMost !== undefined && all > spendAtMost && (
+        <Bar testId="spending">
+          Parts may come to {all}, and {spendAtMost} at most was agreed: ask the customer before it is bought.
+        </Bar>
+      )}
+      {proveFirst && !hasRun && (
+        <Bar testId="prove-first">
+          The customer wants it shown to run before money is spent, and it has not run in this job: a bypass or a
+          borrowed part first.
         </Bar>
       )}
     </>

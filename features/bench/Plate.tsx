@@ -5,6 +5,7 @@ import {
   checkOf,
   type RawEngineEvent,
   type RawNotPerformedEvent,
+  type RawSetUpEvent,
   type Reading,
   type ReadingEvent,
   type StandingReading,
@@ -37,12 +38,28 @@ interface Props {
   readonly onRecord: (readings: readonly { readonly read: ReadingEvent; readonly id: string }[]) => boolean;
   readonly onNotPerformed: (event: RawNotPerformedEvent, id: string) => boolean;
   readonly onLearnt: (event: RawEngineEvent, id: string) => void;
+  readonly jobId: string;
+  /** When it was set up to stand by itself; null where it was not. */
+  readonly since: string | null;
+  readonly onSetUp: (event: RawSetUpEvent, id: string) => void;
   readonly onLeave: (() => void) | null;
   readonly takesFocus: TakesFocus;
 }
 
 /** The next check: what, in which state, why, the hazard, and the entry right there. */
-export function Plate({ plate, first, head, habit, readings, epoch, beforeText, takesFocus, ...on }: Props) {
+export function Plate({
+  plate,
+  first,
+  head,
+  habit,
+  readings,
+  epoch,
+  beforeText,
+  takesFocus,
+  jobId,
+  since,
+  ...on
+}: Props) {
   const check = checkOf(plate.check);
   const { sides, entries, setEntries, withEntry, drafts, judged, state } = usePlateEntry({
     plate,
@@ -109,6 +126,9 @@ export function Plate({ plate, first, head, habit, readings, epoch, beforeText, 
         onChange={change}
         onSide={on.onSide}
         onLearnt={on.onLearnt}
+        jobId={jobId}
+        since={since}
+        onSetUp={on.onSetUp}
       />
       <PlateFoot
         {...{ form, foot, plate, check, head, state, judged, figure }}

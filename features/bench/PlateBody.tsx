@@ -1,12 +1,12 @@
 import { Suspense } from 'react';
-import { type CaseHead, type CheckDefinition, type RawEngineEvent, whyLine } from '@/core/index.ts';
+import { type CaseHead, type CheckDefinition, type RawEngineEvent, type RawSetUpEvent, whyLine } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Cautions } from './Cautions.tsx';
 import { EntryBoxes, StatePick } from './EntryBoxes.tsx';
 import { boxesOf, type Entry } from './entry.ts';
 import { useFaultCards } from './FaultWords.tsx';
 import { PlateHead, SidePick } from './PlateHead.tsx';
-import { SheetAsk, VerdictWorking } from './panels.ts';
+import { Clock, SheetAsk, VerdictWorking } from './panels.ts';
 import type { Entries, PlateCheck } from './plateCheck.ts';
 import type { Draft, Judged } from './usePlateEntry.ts';
 
@@ -25,6 +25,9 @@ interface Props {
   readonly onChange: (side: number, entry: Entry) => void;
   readonly onSide: (cylinder: number | null) => void;
   readonly onLearnt: (event: RawEngineEvent, id: string) => void;
+  readonly jobId: string;
+  readonly since: string | null;
+  readonly onSetUp: (event: RawSetUpEvent, id: string) => void;
 }
 
 /** What is to be done and why, its hazards, the entry, and the working of the verdict. */
@@ -57,6 +60,14 @@ export function PlateBody(props: Props) {
             <SheetAsk check={check.id} head={head} habit={habit} onLearnt={onLearnt} />
           </Suspense>
         </div>
+        {(check.lastsMin !== null || check.unattendedMinutes > 0) && plate.replaces === null && (
+          <Suspense fallback={null}>
+            <Clock
+              {...{ check, jobId: props.jobId, habit, entry: state, since: props.since, onSetUp: props.onSetUp }}
+              onChange={(entry) => onChange(drafts[0]!.side, entry)}
+            />
+          </Suspense>
+        )}
         <div className={plate.pair ? 'grid gap-x-4 gap-y-3 @xl:grid-cols-2' : ''}>
           {drafts.map(({ side, drafted }) => (
             <fieldset key={side} data-side={side} className="m-0 min-w-0 border-0 p-0">

@@ -21,7 +21,7 @@ import {
 import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
 import { useFaultCards } from './FaultWords.tsx';
-import { ConditionLine, EngineLine } from './panels.ts';
+import { ConditionLine, EngineLine, TookLine } from './panels.ts';
 import { accessKey, checkOfLine, type Line, notPerformedText, setUpText, whenText } from './tapeLines.ts';
 
 /** What stood before a repair, beside the line that shows it after. */
@@ -146,6 +146,12 @@ function PrintedWork({ event, habit }: { event: RawEvent; habit: Habit }) {
     );
   if ('unmade' in event) return <p>{notPerformedText(event)}</p>;
   if ('setUp' in event) return <p>{setUpText(event)}</p>;
+  if ('took' in event)
+    return (
+      <Suspense fallback={null}>
+        <TookLine event={event} />
+      </Suspense>
+    );
   if ('access' in event)
     return (
       <p>

@@ -16,6 +16,9 @@ export const EngineLine = later(() => import('./EngineLine.tsx').then((m) => m.E
 export const WorkPlate = later(() => import('./WorkPlate.tsx').then((m) => m.WorkPlate));
 export const ConditionLine = later(() => import('./ConditionLine.tsx').then((m) => m.ConditionLine));
 export const Notices = later(() => import('./Notices.tsx').then((m) => m.Notices));
+export const Clock = later(() => import('./Clock.tsx').then((m) => m.Clock));
+export const AccessMinutes = later(() => import('./AccessMinutes.tsx').then((m) => m.AccessMinutes));
+export const TookLine = later(() => import('./TookLine.tsx').then((m) => m.TookLine));
 
 export const PANELS = [
   PartPanel,
@@ -33,4 +36,7 @@ export const PANELS = [
   EngineLine,
   WorkPlate,
   ConditionLine,
+  Clock,
+  AccessMinutes,
+  TookLine,
 ];

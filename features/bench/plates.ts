@@ -80,7 +80,7 @@ export function replacingPlate(number: number, event: RawCheckEvent): PlateCheck
 }
 
 /** A line of the tape by its number, sent or not. */
-export type TapeEvent = Pick<PrintedEvent, 'seq' | 'event'>;
+export type TapeEvent = Pick<PrintedEvent, 'seq' | 'event'> & Partial<Pick<PrintedEvent, 'at'>>;
 
 /** The line under which a line was printed last, once it was struck and taken again. */
 export function printedLast(events: readonly TapeEvent[], number: number): number {

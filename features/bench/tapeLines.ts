@@ -57,6 +57,7 @@ export const correctable = (event: RawEvent): boolean =>
   'letIn' in event ||
   'waived' in event ||
   'setUp' in event ||
+  'took' in event ||
   ('check' in event && event.check !== undefined) ||
   ('repair' in event && event.repair !== undefined);
 
@@ -90,6 +91,7 @@ export function eventText(event: RawEvent): string {
   if ('close' in event) return 'the closing';
   if ('engine' in event) return 'what was learnt of the engine';
   if ('setUp' in event) return setUpText(event);
+  if ('took' in event) return 'how it is opened';
   if ('work' in event || 'letIn' in event || 'waived' in event) return 'the work';
   return 'correct' in event ? 'the correction' : 'the note';
 }

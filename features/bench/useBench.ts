@@ -1,6 +1,7 @@
 'use client';
 import { type Dispatch, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import {
+  type AccessId,
   type CaseHead,
   cylindersOf,
   type FaultCards,
@@ -8,12 +9,15 @@ import {
   type PartId,
   type RawCheckEvent,
   type RawEngineEvent,
+  type RawTookEvent,
   type ReadingEvent,
+  RUNNING,
   readingBefore,
   readingText,
   standsBefore,
   stateLabel,
   type WorkDue,
+  withAccess,
 } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
 import { newId } from '@/features/record/client/entryId.ts';
@@ -97,9 +101,15 @@ export function useBench({ job, head, caseHead: given, events: first, staff, des
     onLeave: leave,
   });
   const told = useTold(lines, now);
+  /** When that check was set up to stand by itself, as long as nobody looked. */
+  const sinceOf = (check: string): string | null => {
+    const standing = summary.standing.find((s) => s.check === check);
+    return lines.find(({ seq }) => seq === standing?.event)?.at ?? null;
+  };
   return {
     ...taking,
     ...told,
+    sinceOf,
     caseHead,
     now,
     ridge,
@@ -175,6 +185,8 @@ function noticesOf(
     summary,
     plan,
     closed: summary.phase === 'closed',
+    repaired: now.repairs.filter((r) => r.step.action !== 'bypassed').map((r) => r.step.id),
+    hasRun: now.readings.some((r) => RUNNING.includes(r.reading.condition)),
     grossErrorLine: summary.grossError === null ? null : lineText(summary.grossError),
     grossErrorAgain: grossErrorWasTakenAgain(now, summary),
     waiting: written - events.length,
@@ -217,14 +229,28 @@ function useShown(view: PlateView, { summary, plan, planStale }: ReturnType<type
   return onPlate(view, { phase, proven: confirmed.length > 0, suggested, planStale, due: work.due });
 }
 
-/** The head of the job with what was learnt of its engine since. */
+/** The head of the job with what was learnt since: of its engine, and of how the machine is opened. */
 function useKnown(given: CaseHead, lines: ReturnType<typeof useLines>): CaseHead {
-  const said = JSON.stringify(lines.flatMap(({ event }) => ('engine' in event ? [event] : [])));
-  return useMemo(
-    () => (said === '[]' ? given : { ...given, ...learntFrom(given, JSON.parse(said) as RawEngineEvent[]) }),
-    [given, said],
+  const struck = new Set(lines.flatMap(({ event }) => ('correct' in event ? [event.correct] : [])));
+  const said = JSON.stringify(
+    lines.flatMap(({ seq, event }) => ('engine' in event || ('took' in event && !struck.has(seq)) ? [event] : [])),
   );
+  return useMemo(() => {
+    if (said === '[]') return given;
+    const learnt = JSON.parse(said) as (RawEngineEvent | RawTookEvent)[];
+    const access = learnt.reduce(
+      (known, event) => ('took' in event ? withAccess(known, event.took as AccessId, changeOf(event)) : known),
+      given.access,
+    );
+    return { ...given, ...learntFrom(given, learnt), access };
+  }, [given, said]);
 }
+
+const changeOf = ({ openMin, closeMin, through }: RawTookEvent) => ({
+  ...(openMin === undefined ? {} : { openMin }),
+  ...(closeMin === undefined ? {} : { closeMin }),
+  ...(through === undefined ? {} : { through }),
+});
 
 /** The tables of what lies on the plate are made while it is measured. */
 function usePrepared(

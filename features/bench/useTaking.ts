@@ -18,7 +18,7 @@ export interface Fresh {
 export function useLines({ events, unsent }: Pick<ReturnType<typeof useRecord>, 'events' | 'unsent'>) {
   return useMemo((): readonly TapeEvent[] => {
     const onTheirWay = unsent.filter((u) => u.refused === null);
-    return [...events, ...onTheirWay.map(({ event }, i) => ({ seq: events.length + i + 1, event }))];
+    return [...events, ...onTheirWay.map(({ event, at }, i) => ({ seq: events.length + i + 1, event, at }))];
   }, [events, unsent]);
 }
 

@@ -1,5 +1,6 @@
 import { clsx } from 'clsx';
 import Link, { useLinkStatus } from 'next/link';
+import { whenText } from '@/features/bench/tapeLines.ts';
 import type { FloorRow } from './loadFloor.ts';
 import { useWaiting } from './useWaiting.ts';
 
@@ -36,6 +37,11 @@ export function Row({ row, today }: { row: FloorRow; today: string }) {
             <span className="block text-[1.1rem] leading-tight font-bold">
               <Opening /> {row.waitsFor}
             </span>
+            {row.standsUntil && (
+              <span className="block text-[0.95rem] font-bold" suppressHydrationWarning>
+                to be looked at {whenText(row.standsUntil)}
+              </span>
+            )}
             {row.suspect && <span className="block text-[0.95rem] text-soft">{row.suspect}</span>}
             {waiting.unsent > 0 && (
               <span className="block font-bold text-rust">{lines(waiting.unsent)} kept here, not sent yet</span>

@@ -26,6 +26,8 @@ export interface FloorRow {
   readonly promisedOn: string | null;
   readonly phase: Phase;
   readonly waitsFor: string;
+  /** Something stands by itself, to be looked at then; ISO time. */
+  readonly standsUntil: string | null;
   /** The likeliest suspect, or null when nothing stands out. */
   readonly suspect: string | null;
 }
@@ -54,7 +56,7 @@ export async function loadFloor(db: Database): Promise<{ open: FloorRow[]; close
   return { open: open.map(row), closed: closed.map(row) };
 }
 
-type FloorState = Pick<FloorRow, 'phase' | 'waitsFor' | 'suspect'>;
+type FloorState = Pick<FloorRow, 'phase' | 'waitsFor' | 'suspect' | 'standsUntil'>;
 
 const KEPT_STATES = 1000;
 const states = new Map<string, FloorState>();
@@ -71,6 +73,7 @@ function stateOf(jobId: string, file: JobFile): FloorState {
     state = {
       phase: summary.phase,
       waitsFor: last && 'close' in last ? CLOSE_WORDS[last.close] : waitsFor(summary, plan),
+      standsUntil: standsUntil(summary, file),
       suspect:
         summary.phase === 'tracing' && top && top.p >= SHOWN_SUSPECT
           ? `${faultLabel(top.key, CARDS)} (${Math.round(100 * top.p)} %)`
@@ -84,7 +87,16 @@ function stateOf(jobId: string, file: JobFile): FloorState {
 
 export const complaintText = (head: Pick<RawCase, 'complaint'>) => head.complaint.map((s) => SYMPTOMS[s]).join(', ');
 
+/** The hour at which the last thing that stands by itself is to be looked at. */
+function standsUntil({ standing }: BenchSummary, { events }: JobFile): string | null {
+  const last = standing.at(-1);
+  const since = last && events.find((e) => e.seq === last.event)?.at;
+  return since ? new Date(new Date(since).getTime() + last.minutes * 60_000).toISOString() : null;
+}
+
 function waitsFor(summary: BenchSummary, plan: Plan): string {
+  const [standing] = summary.standing;
+  if (standing) return `Stands: ${checkLabel(standing.check, null)}`;
   switch (summary.phase) {
     case 'repair':
       return `Repair: ${faultLabel(summary.confirmed[0]!.fault, CARDS)}`;

@@ -56,6 +56,13 @@ export const jobRequestSchema = z.strictObject({
     .default(null),
   flags: z.array(z.string().max(80)).max(120),
   promisedOn: z.iso.date().nullable(),
+  spendAtMost: z
+    .number({ error: 'money is a figure, such as 180' })
+    .positive('more than nothing, or leave it empty')
+    .max(1_000_000)
+    .nullable()
+    .default(null),
+  proveFirst: z.boolean().default(false),
   airTemperatureC: z
     .number()
     .min(-50, 'no air is that cold: -50 °C at least')
@@ -118,6 +125,14 @@ export async function createJob(db: Database, raw: unknown, now: Date): Promise<
     },
     complaint: given.complaint,
     ...(house.revision === 0 ? {} : { house: house as RawCase['house'] }),
+    ...(given.spendAtMost === null && !given.proveFirst
+      ? {}
+      : {
+          agreed: {
+            ...(given.spendAtMost === null ? {} : { spendAtMost: given.spendAtMost }),
+            ...(given.proveFirst ? { proveFirst: true } : {}),
+          },
+        }),
     ...(given.airTemperatureC === null ? {} : { ambient: { temperatureC: given.airTemperatureC } }),
     ...(given.said.trim() === '' ? {} : { said: given.said.trim() }),
   };

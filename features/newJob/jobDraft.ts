@@ -42,6 +42,9 @@ export interface JobDraft {
   readonly stored: string;
   /** After how many minutes it fails. */
   readonly failsAfter: string;
+  /** What the customer will spend, as typed. */
+  readonly spend: string;
+  readonly proveFirst: boolean;
   /** Air around the machine, as typed. */
   readonly air: string;
   readonly promised: string;
@@ -58,6 +61,8 @@ export const blankJob = (): JobDraft => ({
   hours: null,
   stored: '',
   failsAfter: '',
+  spend: '',
+  proveFirst: false,
   air: '',
   promised: '',
 });
@@ -98,6 +103,8 @@ export function requestOf(
       ? figure(draft.failsAfter, '$.failsAfterMin', 'type minutes, such as 20')
       : null,
     flags: [...draft.flags, ...triedFlags(draft.tried)],
+    spendAtMost: figure(draft.spend, '$.spendAtMost', 'type money, such as 180'),
+    proveFirst: draft.proveFirst,
     airTemperatureC: airOf(draft.air, habit, issues),
     promisedOn: draft.promised === '' ? null : draft.promised,
   };

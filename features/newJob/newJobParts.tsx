@@ -40,12 +40,21 @@ export function HowItCame({ job, habit }: { job: ReturnType<typeof useNewJob>; h
         onType={(air) => set({ air })}
       />
       <Figure
+        label="To spend at most"
+        value={draft.spend}
+        wrong={issueOf('spendAtMost')}
+        onType={(spend) => set({ spend })}
+      />
+      <Figure
         label="Promised for"
         type="date"
         value={draft.promised}
         wrong={issueOf('promisedOn')}
         onType={(promised) => set({ promised })}
       />
+      <Tick on={draft.proveFirst} onToggle={() => set({ proveFirst: !draft.proveFirst })}>
+        Prove it runs before spending
+      </Tick>
     </div>
   );
 }

@@ -105,7 +105,7 @@ export function sheetOf(job: Job, machine: Machine, file: JobFile, people: reado
     ),
     complaint: file.head.complaint.map((s) => SYMPTOMS[s]).join(', '),
     said: file.head.said ?? null,
-    history: historyWords(bench.head.history),
+    history: historyWords({ ...bench.head.history, agreed: bench.head.agreed }),
     findings: findings.map((f) => ({
       title: faultLabel(f.repair.key, CARDS),
       action: ACTION_WORDS[f.repair.step.action],

@@ -31,6 +31,7 @@ function shown(bench: Bench, more: { plan?: Plan | null; stale?: boolean; firstO
       onPlate={onPlate}
       engine={bench.head.engine}
       open={[...bench.open]}
+      access={bench.head.access}
       {...acts}
     />,
   );

@@ -24,7 +24,7 @@ const IDS = `
   fuel.float fuel.jets fuel.jet-seals fuel.choke fuel.governor-link air.intake-seal air.exhaust valve.motion
   valve.pushrods valve.rocker-studs valve.lash valve.springs valve.lifter seal.thumb seal.compression seal.wet
   seal.piston-moves seal.leak-down seal.fluid-test seal.bore-look seal.crankcase-vacuum run.restart-hot run.minutes
-  run.leak-watch run.shut-off run.timed run.top-speed run.start-cold fuel.tap`
+  run.leak-watch run.shut-off run.timed run.top-speed run.start-cold fuel.tap fuel.injection`
   .trim()
   .split(/\s+/);
 
@@ -74,7 +74,11 @@ describe('the catalogue', () => {
     '%s takes each of its plain outcomes and knows the sound one from the worst',
     (_id, check) => {
       if (check.combine.kind === 'parts' || check.scope === 'all-cylinders') return;
-      const engine = check.appliesTo(NO_RELEASE) ? NO_RELEASE : { ...NO_RELEASE, lifters: 'hydraulic' as const };
+      const engine = [
+        NO_RELEASE,
+        { ...NO_RELEASE, lifters: 'hydraulic' as const },
+        { ...NO_RELEASE, carburettor: 'injection' as const },
+      ].find((words) => check.appliesTo(words))!;
       const severities = check.outcomes.map((o) => {
         const cylinder = check.scope === 'cylinder' ? { cylinder: 1 } : {};
         const { outcome, severity } = assess({ check: check.id, ...cylinder, outcome: o.id }, { engine });

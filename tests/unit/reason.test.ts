@@ -463,15 +463,16 @@ describe('the machinery on small networks', () => {
 
 describe('the knowledge holds together', () => {
   it('every fault can be settled by a check of the catalogue and names a re-test and parts that exist', () => {
-    const idsOf = (lifters: 'solid' | 'hydraulic') =>
-      new Set(
-        job(['low-power'], { engine: { lifters, compressionRelease: 'automatic' } }).catalogue.checks.map(
-          (c) => c.check.id,
-        ),
-      );
-    const [solid, hydraulic] = [idsOf('solid'), idsOf('hydraulic')];
+    const engines = ([{}, { lifters: 'hydraulic' }, { carburettor: 'injection' }] as const).map((words) => ({
+      ...{ ...TWIN, lifters: 'solid' as const, compressionRelease: 'automatic' as const },
+      ...words,
+    }));
+    const all = engines.map((engine) => {
+      const ids = new Set(job(['low-power'], { engine }).catalogue.checks.map((c) => c.check.id));
+      return { engine, ids };
+    });
     for (const fault of FAULTS) {
-      const ids = fault.appliesTo({ ...TWIN, lifters: 'solid', compressionRelease: 'automatic' }) ? solid : hydraulic;
+      const { ids } = all.find(({ engine }) => fault.appliesTo(engine))!;
       const possible = fault.confirmedBy.some((rule) => rule.every((need) => ids.has(need.check)));
       expect(possible, `${fault.id} can be settled`).toBe(true);
       expect(ids.has(fault.repair.retest), `${fault.id} re-test`).toBe(true);

@@ -34,15 +34,15 @@ export default async function BenchPage({ params }: Params) {
   const file = jobFileOf(record);
   const bench = benchOf(id, file);
   const desk = await deskSettings(staff);
-  const { kind, engine, figures, access, history, complaint, house, rules, ambient } = bench.head;
+  const { kind, engine, figures, access, history, complaint, house, rules, ambient, agreed } = bench.head;
   return (
     <BenchScreen
       key={id}
       job={{ id, number: job.number }}
       machine={{ tag: machine!.tag, name: machine!.name, owner: machine!.owner }}
       head={file.head}
-      told={historyWords(history)}
-      caseHead={{ kind, engine, figures, access, history, complaint, house, rules, ambient }}
+      told={historyWords({ ...history, agreed })}
+      caseHead={{ kind, engine, figures, access, history, complaint, house, rules, ambient, agreed }}
       events={file.events}
       people={people}
       staff={staff}

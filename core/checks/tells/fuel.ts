@@ -24,6 +24,9 @@ export const FUEL_TELLS: TellsByCheck = {
   'fuel.governor-link': {
     leak: { binding: 0.005, off: 0.002 },
   },
+  'fuel.injection': {
+    leak: { 'at-fault': 0.03 },
+  },
   'fuel.inlet-screen': {
     leak: { 'none-fitted': 0.4, blocked: 0.004 },
   },

@@ -56,6 +56,8 @@ export const FUEL_SHOWS = {
             : 'clear',
   'fuel.jet-seals': ({ m }) => m.fuel.jetSeal,
   'fuel.choke': ({ m }) => (m.fuel.choke === 'ok' ? 'opens-and-closes' : m.fuel.choke),
+  // The mower that is simulated has a carburettor.
+  'fuel.injection': () => 'sound',
   'fuel.tap': ({ m }) =>
     m.fuel.tap === 'none'
       ? 'none-fitted'

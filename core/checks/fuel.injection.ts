@@ -1,0 +1,21 @@
+import { carburetted } from '../engine/index.ts';
+import { outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+
+export const fuelInjection = defineCheck({
+  id: 'fuel.injection',
+  code: 'fj',
+  title: 'Injection, by the maker',
+  todo: "Pressure and trouble codes as the maker's manual has it. The line stands under pressure with the key off: let it off by the manual first.",
+  system: 'fuel',
+  scope: 'machine',
+  appliesTo: (engine) => !carburetted(engine),
+  states: ['key-on'],
+  minutes: 15,
+  access: ['hood'],
+  needs: ["maker's manual"],
+  hazards: ['open-fuel'],
+  cannotClear: ['what the manual does not test'],
+  outcomes: outcomes({ sound: 'As the manual says', 'at-fault': 'Not as the manual says' }),
+  combine: { kind: 'ordered' },
+});

@@ -1,0 +1,116 @@
+'use client';
+import { useState } from 'react';
+import {
+  ACCESS_WAYS,
+  type AccessId,
+  type AccessOnMachine,
+  accessLabel,
+  accessPlan,
+  type RawTookEvent,
+} from '@/core/index.ts';
+import { newId } from '@/features/record/client/entryId.ts';
+import { Choice } from '@/ui/Choice.tsx';
+
+const MINUTES = [1, 2, 3, 4, 6, 8, 10, 12, 15, 20, 30, 45, 60] as const;
+
+interface Props {
+  readonly access: AccessOnMachine;
+  /** What stands open, as keys. */
+  readonly open: readonly string[];
+  readonly onTook: (event: RawTookEvent, id: string) => void;
+}
+
+/** Minutes of what stands open on this machine, put right in two taps; and what comes off first where machines differ. */
+export function AccessMinutes({ access, open, onTook }: Props) {
+  const [asked, setAsked] = useState<AccessId | null>(null);
+  const plan = accessPlan(access);
+  const ids = [...new Set(open.map((key) => key.replace(/\[\d\]/, '[c]') as AccessId))].filter(
+    (id) => plan.minutesOf(id) > 0,
+  );
+  const took = (change: Omit<RawTookEvent, 'took'>) => {
+    if (asked) onTook({ took: asked, ...change }, newId());
+    setAsked(null);
+  };
+  return (
+    <>
+      {ids.length > 0 && <p className="mt-2 text-[0.9rem] font-bold">Minutes on this machine</p>}
+      <div className="flex flex-wrap gap-1.5">
+        {ids.map((id) => {
+          const { openMin, closeMin } = plan.of(id);
+          return (
+            <button
+              key={id}
+              type="button"
+              aria-expanded={asked === id}
+              onClick={() => setAsked(asked === id ? null : id)}
+              className="min-h-tap border-2 border-line bg-sheet px-2.5 text-left leading-tight aria-expanded:border-iron"
+            >
+              {capital(accessLabel(id.replace('[c]', '')))}
+              <span className="block font-bold">
+                {openMin} + {closeMin} min
+              </span>
+            </button>
+          );
+        })}
+      </div>
+      {asked && (
+        <div className="mt-1.5 space-y-1.5 border-l-8 border-paint bg-well px-2 py-1.5">
+          <Row label="To open, it took me" now={plan.of(asked).openMin} onPick={(openMin) => took({ openMin })} />
+          <Row
+            label="To put back, it took me"
+            now={plan.of(asked).closeMin}
+            onPick={(closeMin) => took({ closeMin })}
+          />
+        </div>
+      )}
+      <details>
+        <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">
+          What comes off first here
+        </summary>
+        <div className="space-y-2">
+          {(Object.keys(ACCESS_WAYS) as (keyof typeof ACCESS_WAYS)[]).map((id) => {
+            const { asks, ways } = ACCESS_WAYS[id]!;
+            return (
+              <div key={id}>
+                <p className="font-semibold">{asks}</p>
+                <Choice
+                  small
+                  label={asks}
+                  options={ways.map(({ label, through }) => ({ value: through.join(), label }))}
+                  value={plan.of(id).through.join()}
+                  onChange={(through) =>
+                    through && onTook({ took: id, through: through.split(',') as AccessId[] }, newId())
+                  }
+                />
+              </div>
+            );
+          })}
+        </div>
+      </details>
+    </>
+  );
+}
+
+function Row({ label, now, onPick }: { label: string; now: number; onPick: (minutes: number) => void }) {
+  return (
+    <fieldset className="m-0 border-0 p-0">
+      <legend className="font-semibold">{label}</legend>
+      <div className="flex flex-wrap gap-1">
+        {MINUTES.map((minutes) => (
+          <button
+            key={minutes}
+            type="button"
+            aria-label={`${label} ${minutes} min`}
+            aria-pressed={minutes === now}
+            onClick={() => onPick(minutes)}
+            className="min-h-tap min-w-tap border-2 border-line bg-sheet font-bold aria-pressed:border-iron"
+          >
+            {minutes}
+          </button>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
