@@ -1,7 +1,9 @@
 import { isCondition } from '../faults/index.ts';
-import type { CheckDue, ConditionWork, WorkDue } from './conditionWork.ts';
+import type { ConditionWork } from './conditionWork.ts';
+import { fittedBypasses, openTemporaries } from './fitted.ts';
 import { proofsFailed, type RetestDue } from './retest.ts';
-import type { Bench, MadeRepair } from './state.ts';
+import type { Bench } from './state.ts';
+import type { CheckDue, WorkDue } from './workDue.ts';
 
 export type CloseBlocker =
   | { readonly code: 'bypass-fitted'; readonly repair: number; readonly key: string }
@@ -53,24 +55,3 @@ export function closeBlockers(
 
 const isSame = (a: Pick<CheckDue, 'check' | 'cylinder'>, b: Pick<CheckDue, 'check' | 'cylinder'>) =>
   a.check === b.check && a.cylinder === b.cylinder;
-
-/** Bypasses that were not taken off, with no other work on the same part after them. They keep a job open whatever its end. */
-export function fittedBypasses(bench: Pick<Bench, 'repairs' | 'works'>): MadeRepair[] {
-  return bench.repairs.filter(
-    (r, i) =>
-      r.step.action === 'bypassed' &&
-      !bench.works.some((w) => w.of === r.event) &&
-      !bench.repairs.some((later, j) => j > i && later.key === r.key && later.step.action !== 'bypassed'),
-  );
-}
-
-/** Temporary repairs nobody has made good yet. */
-export function openTemporaries(bench: Pick<Bench, 'repairs'>): MadeRepair[] {
-  return bench.repairs.filter(
-    (r, i) =>
-      r.step.temporary &&
-      !bench.repairs.some(
-        (later, j) => j > i && later.key === r.key && !later.step.temporary && later.step.action !== 'bypassed',
-      ),
-  );
-}

@@ -1,9 +1,9 @@
 import { checkOf } from '../checks/index.ts';
 import { DUTIES, type DutyId, SETS_SPEED } from '../faults/duties.ts';
 import { findFault } from '../faults/index.ts';
-import { fittedBypasses, openTemporaries } from './closing.ts';
-import type { WorkDue } from './conditionWork.ts';
+import { fittedBypasses, openTemporaries } from './fitted.ts';
 import type { Bench, MadeRepair } from './state.ts';
+import type { WorkDue } from './workDue.ts';
 
 const TOP_SPEED = checkOf('run.top-speed');
 const TOO_FAST = 'over';

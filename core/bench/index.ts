@@ -1,10 +1,11 @@
 export { assessingContext } from './assessing.ts';
 export { type BeforeAfter, readingBefore } from './before.ts';
 export { advance, openBench, originOf, replayAll } from './bench.ts';
-export { type CloseBlocker, fittedBypasses, openTemporaries } from './closing.ts';
-export type { CauseOpen, CheckDue, ConditionWork, WorkDue } from './conditionWork.ts';
+export type { CloseBlocker } from './closing.ts';
+export type { CauseOpen, ConditionWork } from './conditionWork.ts';
 export { type Explanation, explainSuspect } from './explainSuspect.ts';
 export { type Finding, findingsOf, notShown } from './findings.ts';
+export { fittedBypasses, openTemporaries } from './fitted.ts';
 export { standsBefore } from './gates.ts';
 export { beforeHandingBack, handsBack, type TriedLast } from './handBack.ts';
 export type { JudgedOtherwise } from './judgedOtherwise.ts';
@@ -19,3 +20,4 @@ export { type Bench, type BenchOptions, epochOf, type MadeRepair } from './state
 export * from './summary.ts';
 export { twoSteps } from './twoSteps.ts';
 export { warmingUp } from './warmingUp.ts';
+export type { CheckDue, WorkDue } from './workDue.ts';

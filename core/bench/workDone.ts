@@ -1,7 +1,7 @@
 import { findFault } from '../faults/index.ts';
 import { instanceKey, splitKey } from '../machine/key.ts';
 import type { PartId } from '../machine/parts.ts';
-import { fittedBypasses } from './closing.ts';
+import { fittedBypasses } from './fitted.ts';
 import type { Bench } from './state.ts';
 
 /** Whether a repair has left a charged battery. */

@@ -3,14 +3,13 @@ import {
   type Bench,
   type BenchSummary,
   type CheckDue,
-  handsBack,
   openBench,
   standsBefore,
   summarise,
 } from '../bench/index.ts';
 import { type CaseHead, readCase, readEvent } from '../casefile/index.ts';
 import { type Random, random } from '../chance/random.ts';
-import { CHECKS, checkOf } from '../checks/index.ts';
+import { checkOf } from '../checks/index.ts';
 import { type FaultId, findCondition, findFault, isCondition, sameRepair } from '../faults/index.ts';
 import { splitKey } from '../machine/key.ts';
 import { chargePercent } from '../measure/battery.ts';
@@ -18,9 +17,10 @@ import { injectedKey, injectFaults } from '../mower/injectFaults.ts';
 import { type Asked, simulateCheck } from '../mower/simulateCheck.ts';
 import { charged } from '../mower/standing.ts';
 import { type View, viewOf } from '../mower/tell.ts';
-import { SEARCH_CAP_MIN, type StandingReading } from '../reason/index.ts';
+import { SEARCH_CAP_MIN } from '../reason/index.ts';
 import type { Drawn } from './draw.ts';
 import { minutesOf, type Policy, type PolicyName, policyOf, type Steps } from './policy.ts';
+import { allSound, foundSound, isOf, SOUND_RUNS, sinceRepair } from './sound.ts';
 import { canMake, dry, insteadOf, isUntreated, madeFor, notPerformedOf, wasInVain } from './states.ts';
 
 export interface TrialResult {
@@ -369,12 +369,6 @@ const TESTER_PERCENT = 75;
 const CHARGE = madeFor((check) => check.tellsCharge);
 const wantsCharge = ({ m }: View) => !m.battery.cellGone && chargePercent(m.battery.openVolts) < TESTER_PERCENT;
 
-/** The runs on which a machine is called sound, the shorter one first: as the customer says it fails, then until it is hot. */
-const SOUND_RUNS: readonly Asked[] = CHECKS.filter((check) => check.takesSymptoms || check.warmsUp)
-  .flatMap(({ id, handsBack: made }) => (made === null ? [] : [{ check: id, cylinder: null, ...made }]))
-  .sort((a, b) => a.rank - b.rank)
-  .map(({ check, cylinder, condition, temperature }) => ({ check, cylinder, condition, temperature }));
-
 const same = (a: { check: string; cylinder: number | null }, b: { check: string; cylinder: number | null }) =>
   a.check === b.check && a.cylinder === b.cylinder;
 
@@ -389,20 +383,6 @@ function curedBy(key: string, put: Drawn['puts'][number]): boolean {
   if (made && NEW_ONE_CURES[made.id]?.some((cured) => cured === put.fault)) return cylinder === put.cylinder;
   return made !== undefined && was !== undefined && sameRepair(made, was) && cylinder === put.cylinder;
 }
-
-/** Whether nothing of what belongs to handing back was found wanting since the last repair. */
-const allSound = (bench: Bench) =>
-  bench.readings.filter((r) => r.event > sinceRepair(bench) && handsBack(r.reading.check)).every(foundSound);
-
-const foundSound = ({ reading, assessment }: StandingReading) =>
-  checkOf(reading.check).takesSymptoms
-    ? reading.symptoms?.length === 0
-    : assessment.outcome === null || assessment.outcome === checkOf(reading.check).outcomes[0]?.id;
-
-const isOf = ({ reading }: StandingReading, { check, condition }: Asked) =>
-  reading.check === check && reading.condition === condition;
-
-const sinceRepair = (bench: Bench) => Math.max(0, ...bench.repairs.map((r) => r.event));
 
 const wasSeen = (bench: Bench, { check }: Asked) =>
   bench.readings.some((r) => r.event > sinceRepair(bench) && r.reading.check === check);

@@ -45,7 +45,7 @@ export function AccessMinutes({ access, open, onTook }: Props) {
               onClick={() => setAsked(asked === id ? null : id)}
               className="min-h-tap border-2 border-line bg-sheet px-2.5 text-left leading-tight aria-expanded:border-iron"
             >
-              {capital(accessLabel(id.replace('[c]', '')))}
+              {capital(accessLabel(id))}
               <span className="block font-bold">
                 {openMin} + {closeMin} min
               </span>

@@ -47,11 +47,7 @@ function Bench({ machine, told, ...props }: Parameters<typeof BenchScreen>[0]) {
         <div className="flex flex-col gap-2 p-2">
           <LiveRidge store={ridge} chosen={view.part} onChoose={bench.togglePart} />
           <Suspense fallback={null}>
-            <Notices
-              {...bench.notices}
-              agreed={caseHead.agreed}
-              injected={caseHead.engine.carburettor === 'injection'}
-            />
+            <Notices {...bench.notices} head={caseHead} />
           </Suspense>
           <Asked bench={bench} engine={caseHead.engine} />
           <div

@@ -1,21 +1,18 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { type CheckDefinition, fromSi, type RawSetUpEvent } from '@/core/index.ts';
+import { type CheckDefinition, fromSi } from '@/core/index.ts';
 import { useEntryId } from '@/features/record/client/entryId.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
 import { type Entry, habitUnit } from './entry.ts';
+import type { ClockOf } from './plateCheck.ts';
 import { whenText } from './tapeLines.ts';
 
-interface Props {
+interface Props extends ClockOf {
   readonly check: CheckDefinition;
-  readonly jobId: string;
   readonly habit: Habit;
   readonly entry: Entry;
-  /** When it was set up to stand by itself; null where it was not. */
-  readonly since: string | null;
   readonly onChange: (entry: Entry) => void;
-  readonly onSetUp: (event: RawSetUpEvent, id: string) => void;
 }
 
 /** The clock of a check that takes its time: a stopwatch for a run, the hour at which something was set up to stand by itself. */

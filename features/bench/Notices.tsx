@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import {
-  type Agreed,
   type BenchSummary,
+  type CaseHead,
   checkLabel,
   checkOf,
   faultLabel,
@@ -23,12 +23,10 @@ interface Props extends Connection {
   readonly summary: BenchSummary;
   readonly plan: Plan | null;
   readonly closed: boolean;
-  readonly agreed: Agreed;
+  readonly head: Pick<CaseHead, 'engine' | 'agreed'>;
   /** Faults repaired so far, by id. */
   readonly repaired: readonly string[];
   readonly hasRun: boolean;
-  /** The engine has fuel injection. */
-  readonly injected: boolean;
   readonly grossErrorLine: string | null;
   /** The same was taken again, and it still does not fit. */
   readonly grossErrorAgain: boolean;
@@ -48,14 +46,13 @@ interface Connection {
 
 /** What stands between the ridge and the plate: what does not fit, what has a cause of its own, what is out of reach. */
 export function Notices(props: Props) {
-  const { summary, plan, closed, grossErrorLine, grossErrorAgain, lineOf, onTakeAgain, injected, ...connection } =
-    props;
+  const { summary, plan, closed, grossErrorLine, grossErrorAgain, lineOf, onTakeAgain, head, ...connection } = props;
   const cards = useFaultCards();
   const asked = closed ? [] : summary.conditions.filter(({ p }) => p >= 0.5);
   return (
     <>
       <ConnectionNotices {...connection} />
-      {injected && !closed && (
+      {head.engine.carburettor === 'injection' && !closed && (
         <Bar testId="injection">
           Fuel injection: fuel checks do not hold and are left out; electrical, valve and sealing checks do. For the
           injection follow the maker's manual.
@@ -135,8 +132,9 @@ function ConnectionNotices({ waiting, reach, keeps, health, onAgain }: Connectio
 }
 
 /** What was agreed at the counter, where the next part would go past it. */
-function AgreedNotice({ summary, agreed: { spendAtMost, proveFirst }, repaired, hasRun }: Props) {
+function AgreedNotice({ summary, head, repaired, hasRun }: Props) {
   const cards = useFaultCards();
+  const { spendAtMost, proveFirst } = head.agreed;
   const next = splitKey(summary.confirmed[0]!.fault).id;
   const most = (id: string) => cards[id]?.repair.partsBand?.[1] ?? 0;
   if (most(next) === 0) return null;

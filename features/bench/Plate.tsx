@@ -5,7 +5,6 @@ import {
   checkOf,
   type RawEngineEvent,
   type RawNotPerformedEvent,
-  type RawSetUpEvent,
   type Reading,
   type ReadingEvent,
   type StandingReading,
@@ -16,7 +15,7 @@ import { focusFirst, focusNextEmpty, writesElsewhere } from './boxFocus.ts';
 import type { Entry } from './entry.ts';
 import { PlateBody } from './PlateBody.tsx';
 import { PlateFoot } from './PlateFoot.tsx';
-import type { Entries, PlateCheck, TakesFocus } from './plateCheck.ts';
+import type { ClockOf, Entries, PlateCheck, TakesFocus } from './plateCheck.ts';
 import { usePlateEntry } from './usePlateEntry.ts';
 import { usePlateKeys } from './usePlateKeys.ts';
 
@@ -38,28 +37,13 @@ interface Props {
   readonly onRecord: (readings: readonly { readonly read: ReadingEvent; readonly id: string }[]) => boolean;
   readonly onNotPerformed: (event: RawNotPerformedEvent, id: string) => boolean;
   readonly onLearnt: (event: RawEngineEvent, id: string) => void;
-  readonly jobId: string;
-  /** When it was set up to stand by itself; null where it was not. */
-  readonly since: string | null;
-  readonly onSetUp: (event: RawSetUpEvent, id: string) => void;
+  readonly clock: ClockOf;
   readonly onLeave: (() => void) | null;
   readonly takesFocus: TakesFocus;
 }
 
 /** The next check: what, in which state, why, the hazard, and the entry right there. */
-export function Plate({
-  plate,
-  first,
-  head,
-  habit,
-  readings,
-  epoch,
-  beforeText,
-  takesFocus,
-  jobId,
-  since,
-  ...on
-}: Props) {
+export function Plate({ plate, first, head, habit, readings, epoch, beforeText, takesFocus, ...on }: Props) {
   const check = checkOf(plate.check);
   const { sides, entries, setEntries, withEntry, drafts, judged, state } = usePlateEntry({
     plate,
@@ -72,7 +56,7 @@ export function Plate({
   });
   const ids = [useEntryId(), useEntryId()];
   const [insisted, setInsisted] = useState(false);
-  /** Taken down: it only waits to leave the plate. */
+  // Taken down, it only waits to leave the plate.
   const recorded = useRef(false);
   const [figure, setFigure] = useState<HTMLInputElement | null>(null);
   const form = useRef<HTMLFormElement>(null);
@@ -103,7 +87,6 @@ export function Plate({
       focusNextEmpty(form.current);
     }
   };
-  const befores = beforesOf(plate, sides, state, beforeText);
   return (
     <form
       ref={form}
@@ -122,17 +105,15 @@ export function Plate({
       data-cylinder={plate.cylinder ?? undefined}
     >
       <PlateBody
-        {...{ plate, check, head, habit, befores, state, entries, drafts, judged, insisted }}
+        {...{ plate, check, head, habit, state, entries, drafts, judged, insisted }}
+        befores={beforesOf(plate, sides, state, beforeText)}
         onChange={change}
         onSide={on.onSide}
         onLearnt={on.onLearnt}
-        jobId={jobId}
-        since={since}
-        onSetUp={on.onSetUp}
+        clock={on.clock}
       />
       <PlateFoot
         {...{ form, foot, plate, check, head, state, judged, figure }}
-        // Once something was read it was made.
         mayBeNotPerformed={!plate.retest && plate.replaces === null && drafts.every((d) => d.drafted.state === 'empty')}
         onNotPerformed={(event) => {
           recorded.current = on.onNotPerformed(event, ids[0]!);

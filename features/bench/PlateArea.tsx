@@ -95,9 +95,7 @@ function Lying({ bench, jobId, head, habit }: Props) {
           onRecord={bench.recordPlate}
           onNotPerformed={put}
           onLearnt={bench.putBeside}
-          jobId={jobId}
-          since={bench.sinceOf(shown.plate.check)}
-          onSetUp={bench.putBeside}
+          clock={{ jobId, since: bench.sinceOf(shown.plate.check), onSetUp: bench.putBeside }}
           onLeave={shown.by !== 'picked' && !bench.view.more ? null : bench.leave}
           takesFocus={bench.takesFocus}
         />

@@ -1,5 +1,5 @@
 import { Suspense } from 'react';
-import { type CaseHead, type CheckDefinition, type RawEngineEvent, type RawSetUpEvent, whyLine } from '@/core/index.ts';
+import { type CaseHead, type CheckDefinition, type RawEngineEvent, whyLine } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Cautions } from './Cautions.tsx';
 import { EntryBoxes, StatePick } from './EntryBoxes.tsx';
@@ -7,7 +7,7 @@ import { boxesOf, type Entry } from './entry.ts';
 import { useFaultCards } from './FaultWords.tsx';
 import { PlateHead, SidePick } from './PlateHead.tsx';
 import { Clock, SheetAsk, VerdictWorking } from './panels.ts';
-import type { Entries, PlateCheck } from './plateCheck.ts';
+import type { ClockOf, Entries, PlateCheck } from './plateCheck.ts';
 import type { Draft, Judged } from './usePlateEntry.ts';
 
 interface Props {
@@ -25,9 +25,7 @@ interface Props {
   readonly onChange: (side: number, entry: Entry) => void;
   readonly onSide: (cylinder: number | null) => void;
   readonly onLearnt: (event: RawEngineEvent, id: string) => void;
-  readonly jobId: string;
-  readonly since: string | null;
-  readonly onSetUp: (event: RawSetUpEvent, id: string) => void;
+  readonly clock: ClockOf;
 }
 
 /** What is to be done and why, its hazards, the entry, and the working of the verdict. */
@@ -63,7 +61,8 @@ export function PlateBody(props: Props) {
         {(check.lastsMin !== null || check.unattendedMinutes > 0) && plate.replaces === null && (
           <Suspense fallback={null}>
             <Clock
-              {...{ check, jobId: props.jobId, habit, entry: state, since: props.since, onSetUp: props.onSetUp }}
+              {...{ check, habit, entry: state }}
+              {...props.clock}
               onChange={(entry) => onChange(drafts[0]!.side, entry)}
             />
           </Suspense>

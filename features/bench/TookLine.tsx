@@ -8,8 +8,8 @@ export function TookLine({ event: { took, openMin, closeMin, through } }: { even
     <p>
       <span className="font-bold">On this machine</span> ·{' '}
       {[
-        ...(openMin === undefined ? [] : [`${accessLabel(took.replace('[c]', ''))} took ${openMin} min to open`]),
-        ...(closeMin === undefined ? [] : [`${accessLabel(took.replace('[c]', ''))} took ${closeMin} min to put back`]),
+        ...(openMin === undefined ? [] : [`${accessLabel(took)} took ${openMin} min to open`]),
+        ...(closeMin === undefined ? [] : [`${accessLabel(took)} took ${closeMin} min to put back`]),
         ...(way ? [`${asks.toLowerCase()} ${way.label}`] : []),
       ].join('; ')}
     </p>

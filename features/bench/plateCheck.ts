@@ -1,4 +1,4 @@
-import type { NextCheck, RunningState, Temperature } from '@/core/index.ts';
+import type { NextCheck, RawSetUpEvent, RunningState, Temperature } from '@/core/index.ts';
 import type { Entry } from './entry.ts';
 
 /** A check on the plate: from the plan, from the search, as a re-test or in place of a struck line. */
@@ -21,3 +21,11 @@ export type Entries = Readonly<Record<number, Entry>>;
 
 /** Whether a new plate draws the focus: what somebody is just writing elsewhere is not interrupted by the plan. */
 export type TakesFocus = 'always' | 'unless-writing' | 'no';
+
+/** What a check that takes its time needs to know of the clock. */
+export interface ClockOf {
+  readonly jobId: string;
+  /** When it was set up to stand by itself; null where it was not. */
+  readonly since: string | null;
+  readonly onSetUp: (event: RawSetUpEvent, id: string) => void;
+}

@@ -52,9 +52,7 @@ function shown(plate: Partial<PlateCheck>, more: Partial<Parameters<typeof Plate
         onRecord={onRecord}
         onNotPerformed={() => true}
         onLearnt={() => {}}
-        jobId="job-1"
-        since={null}
-        onSetUp={() => {}}
+        clock={{ jobId: 'job-1', since: null, onSetUp: () => {} }}
         onLeave={null}
         takesFocus="always"
         {...more}

@@ -1,0 +1,24 @@
+import { type Bench, handsBack } from '../bench/index.ts';
+import { CHECKS, checkOf } from '../checks/index.ts';
+import type { Asked } from '../mower/simulateCheck.ts';
+import type { StandingReading } from '../reason/index.ts';
+
+/** The runs on which a machine is called sound, the shorter one first: as the customer says it fails, then until it is hot. */
+export const SOUND_RUNS: readonly Asked[] = CHECKS.filter((check) => check.takesSymptoms || check.warmsUp)
+  .flatMap(({ id, handsBack: made }) => (made === null ? [] : [{ check: id, cylinder: null, ...made }]))
+  .sort((a, b) => a.rank - b.rank)
+  .map(({ check, cylinder, condition, temperature }) => ({ check, cylinder, condition, temperature }));
+
+/** Whether nothing of what belongs to handing back was found wanting since the last repair. */
+export const allSound = (bench: Bench) =>
+  bench.readings.filter((r) => r.event > sinceRepair(bench) && handsBack(r.reading.check)).every(foundSound);
+
+export const foundSound = ({ reading, assessment }: StandingReading) =>
+  checkOf(reading.check).takesSymptoms
+    ? reading.symptoms?.length === 0
+    : assessment.outcome === null || assessment.outcome === checkOf(reading.check).outcomes[0]?.id;
+
+export const isOf = ({ reading }: StandingReading, { check, condition }: Asked) =>
+  reading.check === check && reading.condition === condition;
+
+export const sinceRepair = (bench: Bench) => Math.max(0, ...bench.repairs.map((r) => r.event));
