@@ -39,6 +39,6 @@ export {
 export * from './safety/cautions.ts';
 export * from './trace/index.ts';
 export * from './units/index.ts';
-export { blockerSentence, workWords } from './wording/blockers.ts';
+export { blockerSentence, hoursOf, workWords } from './wording/blockers.ts';
 export { QUANTITY_WORDS, quantityLine } from './wording/quantities.ts';
 export * from './wording/wording.ts';

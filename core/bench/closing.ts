@@ -1,6 +1,7 @@
 import { isCondition } from '../faults/index.ts';
 import type { ConditionWork } from './conditionWork.ts';
 import { fittedBypasses, openTemporaries } from './fitted.ts';
+import type { ProofRun } from './proof.ts';
 import { proofsFailed, type RetestDue } from './retest.ts';
 import type { Bench } from './state.ts';
 import type { CheckDue, WorkDue } from './workDue.ts';
@@ -16,15 +17,23 @@ export type CloseBlocker =
     >)
   | { readonly code: 'cause-open'; readonly condition: string }
   | { readonly code: 'proof-failed'; readonly check: string; readonly cylinder: number | null }
-  | { readonly code: 'retest-due'; readonly check: string; readonly cylinder: number | null }
-  | { readonly code: 'complaint-not-gone'; readonly check: string };
+  | {
+      readonly code: 'retest-due';
+      readonly check: string;
+      readonly cylinder: number | null;
+      /** How far it has got, where it takes time. */
+      readonly proof: ProofRun | null;
+    }
+  | { readonly code: 'complaint-not-gone'; readonly check: string; readonly proof: ProofRun | null };
 
 export function closeBlockers(
   bench: Bench,
   retests: readonly RetestDue[],
   gone: readonly { check: string; gone: boolean }[],
   work: ConditionWork,
+  proofs: readonly ProofRun[],
 ): CloseBlocker[] {
+  const proofOf = (check: string) => proofs.find((p) => p.check === check) ?? null;
   const out: CloseBlocker[] = fittedBypasses(bench).map((r) => ({
     code: 'bypass-fitted',
     repair: r.event,
@@ -47,9 +56,14 @@ export function closeBlockers(
     out.push({ code: 'only-a-condition', key: mended[0]!.key });
   else out.push(...work.causes.map(({ condition }): CloseBlocker => ({ code: 'cause-open', condition })));
   out.push(...proofsFailed(bench).map((failed): CloseBlocker => ({ code: 'proof-failed', ...failed })));
-  out.push(...retests.map((r): CloseBlocker => ({ code: 'retest-due', check: r.check, cylinder: r.cylinder })));
+  out.push(
+    ...retests.map(
+      ({ check, cylinder }): CloseBlocker => ({ code: 'retest-due', check, cylinder, proof: proofOf(check) }),
+    ),
+  );
   for (const { check, gone: isGone } of gone)
-    if (!isGone && !retests.some((r) => r.check === check)) out.push({ code: 'complaint-not-gone', check });
+    if (!isGone && !retests.some((r) => r.check === check))
+      out.push({ code: 'complaint-not-gone', check, proof: proofOf(check) });
   return out;
 }
 

@@ -54,13 +54,16 @@ function speedDue(bench: Bench): WorkDue[] {
   if (last?.assessment.outcome === TOO_FAST && worked < last.event)
     return [{ ...asked('top-speed'), before: 'running', repair: SET_RIGHT, passable: false }];
   const passed = bench.waived.some((w) => w.condition === 'top-speed' && w.event > worked);
-  const known = read.some((r) => r.event > worked && r.assessment.outcome !== null);
-  return worked === 0 || known || passed
+  const since = read.filter((r) => r.event > worked);
+  return worked === 0 || passed || since.some((r) => r.assessment.outcome !== null)
     ? []
     : [
         {
           ...asked('top-speed'),
           before: 'leaving',
+          // Read, and nothing on the sheet to hold it against.
+          steps:
+            since.length > 0 ? [{ id: 'figure', label: 'Top speed into the engine sheet, and read it again' }] : [],
           checks: [{ check: TOP_SPEED.id, cylinder: null, condition: TOP_SPEED.states[0]! }],
         },
       ];

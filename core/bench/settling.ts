@@ -1,4 +1,4 @@
-import type { Reading } from '../checks/index.ts';
+import { checkOf, type Reading } from '../checks/index.ts';
 import type { Symptom } from '../complaint/symptoms.ts';
 import type { StandingReading } from '../reason/standing.ts';
 import type { Bench } from './state.ts';
@@ -15,7 +15,10 @@ const driedAt = ({ repairs }: Pick<Bench, 'repairs'>): number =>
 const ranIn = (readings: readonly StandingReading[], since: number): boolean =>
   readings.some(
     ({ event, reading }) =>
-      event > since && typeof reading.fields.minutes === 'number' && reading.fields.minutes >= 60 * SETTLED_AFTER_MIN,
+      event > since &&
+      checkOf(reading.check).warmsUp &&
+      typeof reading.fields.minutes === 'number' &&
+      reading.fields.minutes >= 60 * SETTLED_AFTER_MIN,
   );
 
 /** Of what a run shows, what is no fault yet: smoke and popping of an engine that was flooded, before it has run ten minutes. */

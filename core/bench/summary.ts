@@ -78,6 +78,7 @@ export function summarise(bench: Bench): BenchSummary {
   const retests = retestsDue(bench);
   const work = conditionWork(bench, believed.conditions);
   const gone = complaintGone(bench);
+  const proofs = complaintProofs(bench);
   const unrepaired = believed.confirmed.filter(
     ({ fault }) =>
       !bench.repairs.some(
@@ -104,12 +105,12 @@ export function summarise(bench: Bench): BenchSummary {
     retests,
     pairs: beforeAfter(bench),
     work,
-    proofs: complaintProofs(bench),
+    proofs,
     standing: standingNow(bench),
     settling: isSettling(bench),
     judgedOtherwise: judgedOtherwise(bench),
     handingBack: phase === 'ready' ? beforeHandingBack(bench) : [],
-    closeBlockers: closeBlockers(bench, retests, gone, work),
+    closeBlockers: closeBlockers(bench, retests, gone, work, proofs),
   };
 }
 

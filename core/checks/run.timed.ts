@@ -43,10 +43,11 @@ export const runTimed = defineCheck({
     fuel: { kind: 'choice', label: 'Bowl in that moment', choices: AT_THAT_MOMENT.fuel, required: false },
     restart: { kind: 'choice', label: 'Started again', choices: AT_THAT_MOMENT.restart, required: false },
   },
-  assess: (reading, context): Assessment => {
+  place: runClean,
+  assess: (reading): Assessment => {
     const { outcome } = reading;
     if (outcome === null) return EMPTY_ASSESSMENT;
-    if (outcome === 'clean') return runClean(OUTCOMES, reading, context);
+    if (outcome === 'clean') return plainOutcome(OUTCOMES, outcome);
     const grabbed = GRABS.flatMap((id) => {
       const seen = reading.fields[id];
       return typeof seen === 'string' ? [[id, { [seen]: 1 }] as const] : [];

@@ -3,6 +3,7 @@ import { type Accuracy, errorOf } from './accuracy.ts';
 import { EMPTY_ASSESSMENT, heaviest, limitOf, outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
 import { numberField } from './field.ts';
+import type { Reading } from './reading.ts';
 
 /** Strokes of such engines lie between about 48 and 90 mm [M]: less travel is short whatever the sheet would say, and the further the surer [mm]. */
 const SHORTEST_STROKE = { mm: 45, apart: 5 };
@@ -26,11 +27,12 @@ export const sealPistonMoves = defineCheck({
   combine: { kind: 'ordered' },
   fields: { travel: numberField('Travel', 'length', [0, 0.2], ['mm', 'in']) },
   accuracy: RULER,
-  assess: (reading, { rules, figures }) => {
+  assess: (reading, { rules, figures, twin }) => {
     const travel = reading.fields.travel;
     if (typeof travel !== 'number') return EMPTY_ASSESSMENT;
     const limits = [limitOf('short under', rules, 'pistonShortPercent')];
-    if (figures.strokeMm == null) {
+    const strokeMm = figures.strokeMm ?? strokeByTwin(travel, twin);
+    if (strokeMm === null) {
       const still = travel < 0.005;
       return {
         ...EMPTY_ASSESSMENT,
@@ -45,8 +47,8 @@ export const sealPistonMoves = defineCheck({
         ],
       };
     }
-    const percent = (travel * 1000 * 100) / figures.strokeMm;
-    const error = (errorOf(reading, RULER, travel) * 1000 * 100) / figures.strokeMm;
+    const percent = (travel * 1000 * 100) / strokeMm;
+    const error = (errorOf(reading, RULER, travel) * 1000 * 100) / strokeMm;
     const weights = bandWeights(
       [
         { outcome: 'still', from: -Infinity, to: 10 },
@@ -68,6 +70,14 @@ export const sealPistonMoves = defineCheck({
     };
   },
 });
+
+/** Both pistons hang on one crank: what the one that travels further does is the stroke, where it may be one at all [mm]. */
+function strokeByTwin(travel: number, twin: Reading | undefined): number | null {
+  const other = twin?.fields.travel;
+  if (typeof other !== 'number') return null;
+  const further = 1000 * Math.max(travel, other);
+  return further >= SHORTEST_STROKE.mm ? further : null;
+}
 
 /** A travel beyond the shortest stroke may yet be short of this engine's: it says little. */
 function againstShortest(travelMm: number): Readonly<Record<string, number>> {

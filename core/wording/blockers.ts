@@ -1,6 +1,17 @@
-import type { CloseBlocker } from '../bench/index.ts';
+import type { CloseBlocker, ProofRun } from '../bench/index.ts';
 import { splitKey } from '../machine/key.ts';
 import { checkLabel, type FaultTitles, faultLabel } from './wording.ts';
+
+/** How far what takes time has got. */
+const gotSoFar = (proof: ProofRun | null): string =>
+  proof === null
+    ? ''
+    : proof.runs
+      ? `, ${Math.floor(proof.minutes)} of ${proof.of} minutes`
+      : `, ${hoursOf(proof.minutes)} of ${hoursOf(proof.of)} hours`;
+
+/** Minutes as hours, a tenth of one never more than it was. */
+export const hoursOf = (minutes: number): number => Math.floor(minutes / 6) / 10;
 
 /** Steps, checks and the repair that are due, one after the other. */
 export const workWords = (
@@ -32,8 +43,8 @@ export function blockerSentence(blocker: CloseBlocker, cards: FaultTitles, sides
     case 'proof-failed':
       return `Not as it should be after the work: ${checkLabel(blocker.check, blocker.cylinder, sides)}.`;
     case 'retest-due':
-      return `Not re-tested: ${checkLabel(blocker.check, blocker.cylinder, sides)}.`;
+      return `Not re-tested: ${checkLabel(blocker.check, blocker.cylinder, sides)}${gotSoFar(blocker.proof)}.`;
     case 'complaint-not-gone':
-      return `The complaint is not shown gone: ${checkLabel(blocker.check, null, sides)}.`;
+      return `The complaint is not shown gone: ${checkLabel(blocker.check, null, sides)}${gotSoFar(blocker.proof)}.`;
   }
 }

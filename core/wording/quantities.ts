@@ -45,7 +45,6 @@ export const QUANTITY_WORDS: Record<string, string> = {
   percentLeak: 'As read',
   leakAreaMm2: 'Hole of',
   percentAt80psi040: 'At 80 psi, 0.040 in',
-  ranMin: 'Ran',
   topSpeedRpm: 'No load',
   idleRpm: 'Idle',
   holdTorqueNm: 'Hold the crank with',

@@ -5,6 +5,7 @@ import {
   checkLabel,
   checkOf,
   faultLabel,
+  hoursOf,
   outcomeLabel,
   type Plan,
   type ProofRun,
@@ -189,7 +190,8 @@ function ProofBar({ proof: { check, minutes, of, failsAfterMin, runs } }: { proo
   if (!runs)
     return (
       <Bar testId="proof">
-        Proof, {name}: {hours(minutes)} of {hours(of)} hours, fuel on. A shorter dry floor proves nothing but itself.
+        Proof, {name}: {hoursOf(minutes)} of {hoursOf(of)} hours, fuel on. A shorter dry floor proves nothing but
+        itself.
       </Bar>
     );
   return (
@@ -202,8 +204,6 @@ function ProofBar({ proof: { check, minutes, of, failsAfterMin, runs } }: { proo
     </Bar>
   );
 }
-
-const hours = (minutes: number) => Math.floor(minutes / 6) / 10;
 
 /** A reading that what is known of the engine since would judge otherwise: it stands as it was judged until it is taken again. */
 function JudgedOtherwiseBar({

@@ -76,7 +76,7 @@ function Due({ due, house, onRecord, onLook }: { due: WorkDue } & Omit<Props, 'd
 }
 
 /** Checks that stand before it goes on: one tap lays each on the plate. */
-function Checks({ due: { condition, before, checks }, onLook }: { due: WorkDue; onLook: Props['onLook'] }) {
+function Checks({ due: { condition, before, checks, steps }, onLook }: { due: WorkDue; onLook: Props['onLook'] }) {
   return (
     <>
       {condition === 'top-speed' && <Cautions ids={['overspeed']} />}
@@ -85,6 +85,11 @@ function Checks({ due: { condition, before, checks }, onLook }: { due: WorkDue; 
           ? 'A lock bends a rod, and a bent rod breaks under load: measure both sides and compare.'
           : 'What was apart sets how fast it turns: a tachometer says so, the ear does not.'}
       </p>
+      {steps.map(({ id, label }) => (
+        <p key={id} className="text-[1.1rem] font-bold">
+          {label}.
+        </p>
+      ))}
       <div className="flex flex-col gap-1.5">
         {checks.map(({ check, cylinder }, i) => (
           <Button

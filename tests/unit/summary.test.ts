@@ -253,8 +253,8 @@ describe('wording', () => {
     for (const blocker of [
       { code: 'nothing-repaired' },
       { code: 'only-a-condition', key: 'oil.fuel-diluted' },
-      { code: 'complaint-not-gone', check: 'look.run' },
-      { code: 'retest-due', check: 'look.crank', cylinder: null },
+      { code: 'complaint-not-gone', check: 'look.run', proof: null },
+      { code: 'retest-due', check: 'look.crank', cylinder: null, proof: null },
       { code: 'bypass-fitted', repair: 1, key: 'spark.kill-common' },
     ] as const) {
       expect(blockerSentence(blocker, faultCards())).toMatch(/[.?]$/);
