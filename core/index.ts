@@ -41,4 +41,5 @@ export * from './trace/index.ts';
 export * from './units/index.ts';
 export { blockerSentence, hoursOf, workWords } from './wording/blockers.ts';
 export { QUANTITY_WORDS, quantityLine } from './wording/quantities.ts';
+export { REMARK_WORDS } from './wording/remarks.ts';
 export * from './wording/wording.ts';

@@ -35,6 +35,29 @@ export function databaseOn(pool: Pool): Database {
   return drizzle(pool, { schema, mode: 'default' });
 }
 
+/** MariaDB's own numbers of a transaction it gave up for another one's sake: nothing of it is written, and it may be tried again. */
+const GIVEN_UP = [1213, 1205];
+const TRIES = 6;
+
+const numberOf = (error: unknown): number | undefined => {
+  const { errno, cause } = (error ?? {}) as { errno?: number; cause?: unknown };
+  return errno ?? (cause === undefined ? undefined : numberOf(cause));
+};
+
+/** A transaction that is tried again where it came into another one's way: two jobs opened at once are two jobs. */
+export async function inTransaction<T>(
+  db: Connection,
+  work: (tx: Parameters<Parameters<Database['transaction']>[0]>[0]) => Promise<T>,
+): Promise<T> {
+  for (let left = TRIES; ; left--) {
+    try {
+      return await db.transaction(work);
+    } catch (error) {
+      if (left <= 1 || !GIVEN_UP.includes(numberOf(error) ?? 0)) throw error;
+    }
+  }
+}
+
 /** One pool per process, whatever the bundler reloads. */
 const kept = globalThis as typeof globalThis & { ridgeBoltDatabase?: Database };
 

@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, gt, inArray, isNull, max, sql } from 'drizzle-orm';
-import type { Connection, Database } from './client.ts';
+import { type Connection, type Database, inTransaction } from './client.ts';
 import { eventFigures, jobEvents, jobs } from './schema.ts';
 
 export interface Job {
@@ -100,7 +100,7 @@ const toEvent = (row: typeof jobEvents.$inferSelect): RecordedEvent => ({
 
 /** Opens a job with its complaint as event 0. The same id twice is the same job. */
 export async function openJob(db: Database, job: NewJob, complaint: NewEvent): Promise<{ readonly number: number }> {
-  return db.transaction(async (tx) => {
+  return inTransaction(db, async (tx) => {
     const [existing] = await tx.select().from(jobs).where(eq(jobs.id, job.id)).for('update');
     if (existing) return { number: existing.number };
     const [top] = await tx
@@ -127,7 +127,7 @@ export async function appendEvent(
   expectedSeq?: number,
   besides?: (tx: Connection, machineId: string) => Promise<number | null>,
 ): Promise<Appended> {
-  return db.transaction(async (tx) => {
+  return inTransaction(db, async (tx) => {
     const [job] = await tx.select().from(jobs).where(eq(jobs.id, jobId)).for('update');
     if (!job) return { ok: false, code: 'no-such-job' } as const;
     const [same] = await tx

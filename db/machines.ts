@@ -12,7 +12,7 @@ import {
   type WhatIsLearnt,
   withAccess,
 } from '../core/index.ts';
-import type { Connection, Database } from './client.ts';
+import { type Connection, type Database, inTransaction } from './client.ts';
 import { engineFigures, engineSheets, machines } from './schema.ts';
 
 /** Where a figure came from, and who entered it when; nobody for what was there from the first. */
@@ -160,7 +160,7 @@ const rowsOf = ({ id, figures, sources }: Pick<EngineSheet, 'id' | 'figures' | '
 
 /** Adds a sheet; the same id twice is the same sheet. */
 export async function addSheet(db: Connection, sheet: Omit<EngineSheet, 'version'>): Promise<void> {
-  await db.transaction(async (tx) => {
+  await inTransaction(db, async (tx) => {
     const [there] = await tx.select({ id: engineSheets.id }).from(engineSheets).where(eq(engineSheets.id, sheet.id));
     if (there) return;
     await tx.insert(engineSheets).values({ id: sheet.id, name: sheet.name, ...wordsOf(sheet.words) });
@@ -181,7 +181,7 @@ export async function changeSheet(
   from: number,
   by: { readonly personId: string; readonly at: Date },
 ): Promise<number | null> {
-  return db.transaction(async (tx) => {
+  return inTransaction(db, async (tx) => {
     const [row] = await tx.select().from(engineSheets).where(eq(engineSheets.id, sheet.id)).for('update');
     if (!row || row.version !== from) return null;
     const stood = new Map(

@@ -241,18 +241,9 @@ export function checkOf(id: string): CheckDefinition {
   return check;
 }
 
-export {
-  ACCESS,
-  ACCESS_WAYS,
-  type AccessId,
-  type AccessOnMachine,
-  type AccessPlan,
-  accessLabel,
-  accessPlan,
-  closedToRun,
-  USUAL_ACCESS,
-  withAccess,
-} from './access.ts';
+export { ACCESS, type AccessId, type AccessOnMachine, accessLabel, closedToRun, withAccess } from './access.ts';
+export { type AccessPlan, accessPlan, USUAL_ACCESS } from './accessPlan.ts';
+export { ACCESS_WAYS } from './accessWays.ts';
 export { type Accuracy, accuracyOf, type NamedInstrument } from './accuracy.ts';
 export * from './assessment.ts';
 export * from './define.ts';

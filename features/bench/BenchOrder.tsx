@@ -1,11 +1,9 @@
 'use client';
 import { memo, type RefObject, Suspense, useMemo } from 'react';
 import {
-  ACCESS,
   type AccessOnMachine,
   accessLabel,
   checkOf,
-  cylindersOf,
   type EngineWords,
   type NextCheck,
   type Plan,
@@ -13,10 +11,9 @@ import {
   STATE_WORDS,
   TEMPERATURE_WORDS,
 } from '@/core/index.ts';
-import { newId } from '@/features/record/client/entryId.ts';
 import { KeyHint } from '@/ui/KeyHint.tsx';
 import { type FoundCheck, findChecks } from './keys.ts';
-import { AccessMinutes } from './panels.ts';
+import { OpenNow } from './panels.ts';
 import type { PlateCheck } from './plateCheck.ts';
 import { twinOf } from './plates.ts';
 
@@ -129,7 +126,9 @@ export const BenchOrder = memo(function BenchOrder({
           </div>
         ))}
       </div>
-      <OpenNow open={open} engine={engine} access={access} onAccess={act.onAccess} />
+      <Suspense fallback={null}>
+        <OpenNow open={open} engine={engine} access={access} onAccess={act.onAccess} />
+      </Suspense>
     </section>
   );
 });
@@ -225,64 +224,5 @@ function OrderRow({ row, twin, onPick }: { row: Row; twin: boolean; onPick: (ent
         </span>
       </button>
     </li>
-  );
-}
-
-const accessEvent = (key: string, now: 'open' | 'closed'): RawEvent => {
-  const cylinder = /\[(\d)\]/.exec(key)?.[1];
-  return { access: key.replace(/\[\d\]/, ''), ...(cylinder ? { cylinder: Number(cylinder) } : {}), now };
-};
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
-
-/** What stands open on the machine: the minutes of every check depend on it, so it can be put right. */
-function OpenNow({ open, engine, access, onAccess }: Pick<Props, 'open' | 'engine' | 'access' | 'onAccess'>) {
-  const all = Object.keys(ACCESS).flatMap((id) =>
-    id.includes('[c]') ? cylindersOf(engine).map((c) => id.replace('[c]', `[${c}]`)) : [id],
-  );
-  const shut = all.filter((key) => !open.includes(key));
-  return (
-    <section aria-label="Open on the machine" className="mt-3 border-t-2 border-ink pt-1">
-      <h3 className="text-[0.9rem] font-bold">Open on the machine</h3>
-      {open.length === 0 && <p className="text-soft">Nothing.</p>}
-      <div className="mt-1 flex flex-wrap gap-1.5">
-        {all
-          .filter((key) => open.includes(key))
-          .map((key) => (
-            <button
-              key={key}
-              type="button"
-              aria-label={`Put back: ${accessLabel(key)}`}
-              onClick={() => onAccess(accessEvent(key, 'closed'), newId())}
-              className="min-h-tap border-2 border-line bg-well px-2.5 font-semibold"
-            >
-              {capital(accessLabel(key))} <span aria-hidden="true">✕</span>
-            </button>
-          ))}
-      </div>
-      <Suspense fallback={null}>
-        <AccessMinutes access={access} open={open} onTook={onAccess} />
-      </Suspense>
-      {shut.length > 0 && (
-        <details>
-          <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">
-            Something else was opened
-          </summary>
-          <div className="flex flex-wrap gap-1.5">
-            {shut.map((key) => (
-              <button
-                key={key}
-                type="button"
-                aria-label={`Opened: ${accessLabel(key)}`}
-                onClick={() => onAccess(accessEvent(key, 'open'), newId())}
-                className="min-h-tap border-2 border-line bg-sheet px-2.5 font-semibold"
-              >
-                {capital(accessLabel(key))}
-              </button>
-            ))}
-          </div>
-        </details>
-      )}
-    </section>
   );
 }

@@ -12,7 +12,6 @@ import {
   outcomeLabel,
   type RawCheckEvent,
   type RawEvent,
-  REMARK_WORDS,
   readingText,
   STATE_WORDS,
   type StandingReading,
@@ -21,7 +20,7 @@ import {
 import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
 import { useFaultCards } from './FaultWords.tsx';
-import { ConditionLine, EngineLine, TookLine } from './panels.ts';
+import { ConditionLine, EngineLine, Remarks, TookLine } from './panels.ts';
 import { accessKey, checkOfLine, type Line, notPerformedText, setUpText, whenText } from './tapeLines.ts';
 
 /** What stood before a repair, beside the line that shows it after. */
@@ -122,11 +121,11 @@ function PrintedReading({ check, standing }: { check: RawCheckEvent; standing: S
           <span className="font-bold"> → {outcomeLabel(checkOf(check.check), standing.assessment.outcome)}</span>
         )}
       </p>
-      {standing?.assessment.remarks.map((remark) => (
-        <p key={remark} className="text-[0.9rem] leading-snug font-semibold">
-          {REMARK_WORDS[remark] ?? remark}
-        </p>
-      ))}
+      {standing && standing.assessment.remarks.length > 0 && (
+        <Suspense fallback={null}>
+          <Remarks remarks={standing.assessment.remarks} />
+        </Suspense>
+      )}
       {how.length > 0 && <p className="text-[0.85rem] text-soft">{how.join(', ')}</p>}
     </>
   );

@@ -17,7 +17,8 @@ export const WorkPlate = later(() => import('./WorkPlate.tsx').then((m) => m.Wor
 export const ConditionLine = later(() => import('./ConditionLine.tsx').then((m) => m.ConditionLine));
 export const Notices = later(() => import('./Notices.tsx').then((m) => m.Notices));
 export const Clock = later(() => import('./Clock.tsx').then((m) => m.Clock));
-export const AccessMinutes = later(() => import('./AccessMinutes.tsx').then((m) => m.AccessMinutes));
+export const OpenNow = later(() => import('./OpenNow.tsx').then((m) => m.OpenNow));
+export const Remarks = later(() => import('./Remarks.tsx').then((m) => m.Remarks));
 export const TookLine = later(() => import('./TookLine.tsx').then((m) => m.TookLine));
 
 export const PANELS = [
@@ -37,6 +38,7 @@ export const PANELS = [
   WorkPlate,
   ConditionLine,
   Clock,
-  AccessMinutes,
+  OpenNow,
   TookLine,
+  Remarks,
 ];

@@ -1,17 +1,83 @@
 'use client';
 import { useState } from 'react';
 import {
+  ACCESS,
   ACCESS_WAYS,
   type AccessId,
   type AccessOnMachine,
   accessLabel,
   accessPlan,
+  cylindersOf,
+  type EngineWords,
+  type RawEvent,
   type RawTookEvent,
 } from '@/core/index.ts';
 import { newId } from '@/features/record/client/entryId.ts';
 import { Choice } from '@/ui/Choice.tsx';
 
 const MINUTES = [1, 2, 3, 4, 6, 8, 10, 12, 15, 20, 30, 45, 60] as const;
+
+interface OpenProps {
+  readonly open: readonly string[];
+  readonly engine: EngineWords;
+  readonly access: AccessOnMachine;
+  readonly onAccess: (event: RawEvent, id: string) => void;
+}
+
+const accessEvent = (key: string, now: 'open' | 'closed'): RawEvent => {
+  const cylinder = /\[(\d)\]/.exec(key)?.[1];
+  return { access: key.replace(/\[\d\]/, ''), ...(cylinder ? { cylinder: Number(cylinder) } : {}), now };
+};
+
+/** What stands open on the machine: the minutes of every check depend on it, so it can be put right. */
+export function OpenNow({ open, engine, access, onAccess }: OpenProps) {
+  const all = Object.keys(ACCESS).flatMap((id) =>
+    id.includes('[c]') ? cylindersOf(engine).map((c) => id.replace('[c]', `[${c}]`)) : [id],
+  );
+  const shut = all.filter((key) => !open.includes(key));
+  return (
+    <section aria-label="Open on the machine" className="mt-3 border-t-2 border-ink pt-1">
+      <h3 className="text-[0.9rem] font-bold">Open on the machine</h3>
+      {open.length === 0 && <p className="text-soft">Nothing.</p>}
+      <div className="mt-1 flex flex-wrap gap-1.5">
+        {all
+          .filter((key) => open.includes(key))
+          .map((key) => (
+            <button
+              key={key}
+              type="button"
+              aria-label={`Put back: ${accessLabel(key)}`}
+              onClick={() => onAccess(accessEvent(key, 'closed'), newId())}
+              className="min-h-tap border-2 border-line bg-well px-2.5 font-semibold"
+            >
+              {capital(accessLabel(key))} <span aria-hidden="true">✕</span>
+            </button>
+          ))}
+      </div>
+      <AccessMinutes access={access} open={open} onTook={onAccess} />
+      {shut.length > 0 && (
+        <details>
+          <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">
+            Something else was opened
+          </summary>
+          <div className="flex flex-wrap gap-1.5">
+            {shut.map((key) => (
+              <button
+                key={key}
+                type="button"
+                aria-label={`Opened: ${accessLabel(key)}`}
+                onClick={() => onAccess(accessEvent(key, 'open'), newId())}
+                className="min-h-tap border-2 border-line bg-sheet px-2.5 font-semibold"
+              >
+                {capital(accessLabel(key))}
+              </button>
+            ))}
+          </div>
+        </details>
+      )}
+    </section>
+  );
+}
 
 interface Props {
   readonly access: AccessOnMachine;
@@ -21,7 +87,7 @@ interface Props {
 }
 
 /** Minutes of what stands open on this machine, put right in two taps; and what comes off first where machines differ. */
-export function AccessMinutes({ access, open, onTook }: Props) {
+function AccessMinutes({ access, open, onTook }: Props) {
   const [asked, setAsked] = useState<AccessId | null>(null);
   const plan = accessPlan(access);
   const ids = [...new Set(open.map((key) => key.replace(/\[\d\]/, '[c]') as AccessId))].filter(
