@@ -2,16 +2,11 @@
 import { clsx } from 'clsx';
 import { Suspense } from 'react';
 import {
-  ACTION_WORDS,
-  accessLabel,
-  CLOSE_WORDS,
   checkLabel,
   checkOf,
-  faultLabel,
   instrumentName,
   outcomeLabel,
   type RawCheckEvent,
-  type RawEvent,
   readingText,
   STATE_WORDS,
   type StandingReading,
@@ -19,9 +14,8 @@ import {
 } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
-import { useFaultCards } from './FaultWords.tsx';
-import { ConditionLine, EngineLine, Remarks, TookLine } from './panels.ts';
-import { accessKey, checkOfLine, type Line, notPerformedText, setUpText, whenText } from './tapeLines.ts';
+import { PrintedWork, Remarks } from './panels.ts';
+import { checkOfLine, type Line, whenText } from './tapeLines.ts';
 
 /** What stood before a repair, beside the line that shows it after. */
 export interface Before {
@@ -76,7 +70,9 @@ export function TapeLine({ line, standing, before, habit, asked, canStrike, onAs
               <span className="text-soft">before, line {before.number}:</span> {readingText(before.event)}
             </p>
           )}
-          <PrintedWork event={event} habit={habit} />
+          <Suspense fallback={null}>
+            <PrintedWork event={event} habit={habit} />
+          </Suspense>
         </div>
         {canStrike && (
           <button
@@ -129,54 +125,6 @@ function PrintedReading({ check, standing }: { check: RawCheckEvent; standing: S
       {how.length > 0 && <p className="text-[0.85rem] text-soft">{how.join(', ')}</p>}
     </>
   );
-}
-
-/** A repair, what was not made, what was opened, what was learnt of the engine, a closing, a note. */
-function PrintedWork({ event, habit }: { event: RawEvent; habit: Habit }) {
-  const cards = useFaultCards();
-  if ('repair' in event && event.repair !== undefined)
-    return (
-      <p className="font-bold">
-        ⚒ {ACTION_WORDS[event.action!]}
-        {event.temporary && ' for the time being'}:{' '}
-        {faultLabel(event.cylinder === undefined ? event.repair : `${event.repair}[${event.cylinder}]`, cards)}
-        {event.note ? `. ${event.note}` : ''}
-      </p>
-    );
-  if ('unmade' in event) return <p>{notPerformedText(event)}</p>;
-  if ('setUp' in event) return <p>{setUpText(event)}</p>;
-  if ('took' in event)
-    return (
-      <Suspense fallback={null}>
-        <TookLine event={event} />
-      </Suspense>
-    );
-  if ('access' in event)
-    return (
-      <p>
-        {event.now === 'open' ? 'Opened' : 'Put back'}: {accessLabel(accessKey(event))}
-      </p>
-    );
-  if ('engine' in event)
-    return (
-      <Suspense fallback={null}>
-        <EngineLine event={event} habit={habit} />
-      </Suspense>
-    );
-  if ('work' in event || 'letIn' in event || 'waived' in event)
-    return (
-      <Suspense fallback={null}>
-        <ConditionLine event={event} />
-      </Suspense>
-    );
-  if ('close' in event)
-    return (
-      <p className="font-bold">
-        Closed: {CLOSE_WORDS[event.close]}
-        {event.note ? `. ${event.note}` : ''}
-      </p>
-    );
-  return 'note' in event && !('correct' in event) ? <p>{event.note}</p> : null;
 }
 
 /** Verdict by sign, not by colour alone. */

@@ -12,14 +12,12 @@ export const Keypad = later(() => import('./Keypad.tsx').then((m) => m.Keypad));
 export const OpenDrawer = later(() => import('./OpenDrawer.tsx').then((m) => m.OpenDrawer));
 export const RefusedLine = later(() => import('./RefusedLine.tsx').then((m) => m.RefusedLine));
 export const SheetAsk = later(() => import('./SheetAsk.tsx').then((m) => m.SheetAsk));
-export const EngineLine = later(() => import('./EngineLine.tsx').then((m) => m.EngineLine));
 export const WorkPlate = later(() => import('./WorkPlate.tsx').then((m) => m.WorkPlate));
-export const ConditionLine = later(() => import('./ConditionLine.tsx').then((m) => m.ConditionLine));
 export const Notices = later(() => import('./Notices.tsx').then((m) => m.Notices));
 export const Clock = later(() => import('./Clock.tsx').then((m) => m.Clock));
 export const OpenNow = later(() => import('./OpenNow.tsx').then((m) => m.OpenNow));
+export const PrintedWork = later(() => import('./PrintedWork.tsx').then((m) => m.PrintedWork));
 export const Remarks = later(() => import('./Remarks.tsx').then((m) => m.Remarks));
-export const TookLine = later(() => import('./TookLine.tsx').then((m) => m.TookLine));
 
 export const PANELS = [
   PartPanel,
@@ -34,11 +32,9 @@ export const PANELS = [
   RefusedLine,
   Notices,
   SheetAsk,
-  EngineLine,
   WorkPlate,
-  ConditionLine,
   Clock,
   OpenNow,
-  TookLine,
+  PrintedWork,
   Remarks,
 ];

@@ -1,0 +1,40 @@
+import { ACTION_WORDS, accessLabel, CLOSE_WORDS, faultLabel, type RawEvent } from '@/core/index.ts';
+import type { Habit } from '@/features/shop/settings.ts';
+import { ConditionLine } from './ConditionLine.tsx';
+import { EngineLine } from './EngineLine.tsx';
+import { useFaultCards } from './FaultWords.tsx';
+import { TookLine } from './TookLine.tsx';
+import { accessKey, notPerformedText, setUpText } from './tapeLines.ts';
+
+/** A repair, what was not made, what was opened, what was learnt of the engine, a closing, a note. */
+export function PrintedWork({ event, habit }: { event: RawEvent; habit: Habit }) {
+  const cards = useFaultCards();
+  if ('repair' in event && event.repair !== undefined)
+    return (
+      <p className="font-bold">
+        ⚒ {ACTION_WORDS[event.action!]}
+        {event.temporary && ' for the time being'}:{' '}
+        {faultLabel(event.cylinder === undefined ? event.repair : `${event.repair}[${event.cylinder}]`, cards)}
+        {event.note ? `. ${event.note}` : ''}
+      </p>
+    );
+  if ('unmade' in event) return <p>{notPerformedText(event)}</p>;
+  if ('setUp' in event) return <p>{setUpText(event)}</p>;
+  if ('took' in event) return <TookLine event={event} />;
+  if ('access' in event)
+    return (
+      <p>
+        {event.now === 'open' ? 'Opened' : 'Put back'}: {accessLabel(accessKey(event))}
+      </p>
+    );
+  if ('engine' in event) return <EngineLine event={event} habit={habit} />;
+  if ('work' in event || 'letIn' in event || 'waived' in event) return <ConditionLine event={event} />;
+  if ('close' in event)
+    return (
+      <p className="font-bold">
+        Closed: {CLOSE_WORDS[event.close]}
+        {event.note ? `. ${event.note}` : ''}
+      </p>
+    );
+  return 'note' in event && !('correct' in event) ? <p>{event.note}</p> : null;
+}
