@@ -57,7 +57,9 @@ const changedAt = ({ repairs, works }: Bench): number =>
 /** It could have shown the complaint, or showed something. */
 const decides = (bench: Bench, complaint: ComplaintCheck, r: StandingReading): boolean =>
   r.reading.check === complaint.check &&
-  (r.assessment.outcome !== soundOf(checkOf(complaint.check)) || couldShow(bench, complaint, r));
+  (r.assessment.tooCloseToCall ||
+    r.assessment.outcome !== soundOf(checkOf(complaint.check)) ||
+    couldShow(bench, complaint, r));
 
 /** Of what follows the work of a condition, what was made and found wanting: it drips still, a piston does not travel. */
 export const proofsFailed = (bench: Bench): { readonly check: string; readonly cylinder: number | null }[] =>
@@ -160,7 +162,10 @@ export function complaintGone(bench: Bench): { check: string; gone: boolean }[] 
     const { check } = asked;
     const sound = soundOf(checkOf(check));
     const made = bench.readings.filter((r) => r.event > since && r.reading.check === check);
-    const shown = made.findLast((r) => r.assessment.outcome === sound && couldShow(bench, asked, r));
+    // Too close to call shows nothing gone.
+    const shown = made.findLast(
+      (r) => r.assessment.outcome === sound && !r.assessment.tooCloseToCall && couldShow(bench, asked, r),
+    );
     const seenSince = made.some((r) => r.event > (shown?.event ?? 0) && r.assessment.outcome !== sound);
     return { check, gone: shown !== undefined && !seenSince };
   });

@@ -165,6 +165,10 @@ describe('goes flat in two days', () => {
     expect(job.refused(...regulator, draws(4))).toEqual(['Not re-tested: Charging volts.']);
     expect(job.refused(...regulator, charges, draws(180))).toEqual(['The complaint is not shown gone: Standing draw.']);
     expect(job.phase(...regulator, charges, draws(4))).toBe('ready');
+    // Between the two limits it is a maybe, and a maybe shows nothing gone.
+    expect(job.refused(...regulator, { check: 'charge.volts', ...volts(13.6) }, draws(4))).toEqual([
+      'The complaint is not shown gone: Charging volts.',
+    ]);
   });
 
   it('asks a house without a meter for a run, and for nothing it cannot make', () => {
