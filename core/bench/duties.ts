@@ -52,7 +52,15 @@ function speedDue(bench: Bench): WorkDue[] {
   const read = bench.readings.filter((r) => r.reading.check === TOP_SPEED.id);
   const last = read.at(-1);
   if (last?.assessment.outcome === TOO_FAST && worked < last.event)
-    return [{ ...asked('top-speed'), before: 'running', repair: SET_RIGHT, passable: false }];
+    return [
+      {
+        ...asked('top-speed'),
+        title: 'It turns too fast',
+        before: 'running',
+        repair: SET_RIGHT,
+        passable: false,
+      },
+    ];
   const passed = bench.waived.some((w) => w.condition === 'top-speed' && w.event > worked);
   const since = read.filter((r) => r.event > worked);
   return worked === 0 || passed || since.some((r) => r.assessment.outcome !== null)

@@ -9,7 +9,7 @@ export const fuelChoke = defineCheck({
   todo: 'Work the lever and watch the plate, not the cable: shuts fully, opens fully?',
   system: 'fuel',
   scope: 'machine',
-  appliesTo: carburetted,
+  appliesTo: (engine) => carburetted(engine) && engine.choke !== 'none',
   foundByEye: true,
   states: ['key-off'],
   minutes: 1,

@@ -41,7 +41,7 @@ export const runTimed = defineCheck({
     stumbled: numberField('First stumble', 'time', [0, 24 * 3600], ['min', 'min']),
     spark: { kind: 'choice', label: 'Spark in that moment', choices: AT_THAT_MOMENT.spark, required: false },
     fuel: { kind: 'choice', label: 'Bowl in that moment', choices: AT_THAT_MOMENT.fuel, required: false },
-    restart: { kind: 'choice', label: 'Started again', choices: AT_THAT_MOMENT.restart, required: false },
+    restart: { kind: 'choice', label: 'Started again', choices: ['at once', 'after cooling', 'no'], required: false },
   },
   place: runClean,
   assess: (reading): Assessment => {
@@ -50,7 +50,7 @@ export const runTimed = defineCheck({
     if (outcome === 'clean') return plainOutcome(OUTCOMES, outcome);
     const grabbed = GRABS.flatMap((id) => {
       const seen = reading.fields[id];
-      return typeof seen === 'string' ? [[id, { [seen]: 1 }] as const] : [];
+      return typeof seen === 'string' ? [[id, { [seen.replace(' ', '-')]: 1 }] as const] : [];
     });
     return {
       ...plainOutcome(OUTCOMES, outcome),

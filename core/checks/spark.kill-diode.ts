@@ -1,4 +1,4 @@
-import { mayBe } from '../engine/index.ts';
+import { type EngineWords, mayBe } from '../engine/index.ts';
 import { EMPTY_ASSESSMENT, limitOf, outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
 import { numberField } from './field.ts';
@@ -7,6 +7,10 @@ import { numberField } from './field.ts';
 const HIGH_DROP = { good: 0.6, open: 0.4, shorted: 0.05 };
 const LOW_DROP = { good: 0.5, shorted: 0.4, open: 0.05 };
 const BOTH_WAYS = { shorted: 0.6, good: 0.2, open: 0.1 };
+
+/** A meter on its diode range drives from red to black: whether it passed as the sheet says. */
+const wayRemarks = ({ killDiodePolarity = 'unknown' }: EngineWords, passesToCommon: boolean): readonly string[] =>
+  killDiodePolarity === 'unknown' || (killDiodePolarity === 'to-common') === passesToCommon ? [] : ['diode_other_way'];
 
 export const sparkKillDiode = defineCheck({
   id: 'spark.kill-diode',
@@ -25,11 +29,11 @@ export const sparkKillDiode = defineCheck({
   combine: { kind: 'dominance', order: ['good', 'open', 'shorted'] },
   appliesTo: (engine) => engine.cylinders > 1 && mayBe(engine.ignition, 'coil-per-cylinder'),
   fields: {
-    forward: numberField('One way', 'voltage', [0, 4], ['V', 'V'], { required: true, openLoop: true }),
-    reverse: numberField('Other way', 'voltage', [0, 4], ['V', 'V'], { required: true, openLoop: true }),
+    forward: numberField('Red on the leg', 'voltage', [0, 4], ['V', 'V'], { required: true, openLoop: true }),
+    reverse: numberField('Red on the common', 'voltage', [0, 4], ['V', 'V'], { required: true, openLoop: true }),
     coilsPlugged: { kind: 'flag', label: 'Coils still plugged in' },
   },
-  assess: (reading, { rules }) => {
+  assess: (reading, { rules, engine }) => {
     const { forward, reverse, coilsPlugged } = reading.fields;
     const limits = [
       limitOf('forward from', rules, 'diodeForwardLowVolts'),
@@ -58,7 +62,7 @@ export const sparkKillDiode = defineCheck({
     if (open === 1 && figures.length === 1) {
       const drop = figures[0]!;
       if (drop >= rules.diodeForwardLowVolts.value - 0.1 && drop <= rules.diodeForwardHighVolts.value + 0.1)
-        return verdict('good', 0);
+        return { ...verdict('good', 0), remarks: wayRemarks(engine, typeof forward === 'number') };
       // One way only, but not a silicon drop: a joint or a resistance in the row; not a verdict on the diode.
       return noDrop(drop > rules.diodeForwardHighVolts.value ? HIGH_DROP : LOW_DROP);
     }

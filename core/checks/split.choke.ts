@@ -9,7 +9,7 @@ export const splitChoke = defineCheck({
   todo: 'Running or trying to: close the choke by half, then open it. Better, worse, or the same?',
   system: 'fuel',
   scope: 'machine',
-  appliesTo: carburetted,
+  appliesTo: (engine) => carburetted(engine) && engine.choke !== 'none',
   states: ['idle', 'full-speed'],
   needsOnlyStart: true,
   minutes: 1,

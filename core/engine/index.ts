@@ -1,4 +1,4 @@
-export { firingAnglesDeg } from './firing.ts';
+export { firesUnevenly, firingAnglesDeg } from './firing.ts';
 export {
   type CylinderGeometry,
   clearanceMl,

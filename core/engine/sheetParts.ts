@@ -124,7 +124,7 @@ export const SHEET_WORDS: readonly SheetWord[] = [
       UNKNOWN,
     ],
     asksOf: ({ ignition, cylinders }) => cylinders > 1 && (ignition === 'coil-per-cylinder' || ignition === 'unknown'),
-    askedAt: [],
+    askedAt: ['spark.kill-diode'],
     until: 'both ways round are read as they come',
   },
 ];

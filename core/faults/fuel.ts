@@ -462,7 +462,7 @@ export const FUEL_FAULTS = [
   }),
   defineFault({
     id: 'fuel.choke',
-    appliesTo: carburetted,
+    appliesTo: (engine) => carburetted(engine) && engine.choke !== 'none',
     title: 'Choke',
     part: 'choke-governor',
     weight: 3,

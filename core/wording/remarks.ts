@@ -1,5 +1,9 @@
 /** What a verdict adds in words. */
 export const REMARK_WORDS: Record<string, string> = {
+  fires_unevenly: 'This engine fires unevenly by its build: that beat alone is no weak cylinder.',
+  beat_unknown: 'What beat to expect is not known: the engine sheet does not say how its cylinders lie.',
+  diode_other_way:
+    'It passes the other way than the engine sheet says: fitted the wrong way, or the meter leads were changed over. Take it again.',
   not_rested: 'Not rested: surface charge reads high, so this says nothing yet.',
   charge_first: 'Charge it first: a tester judges capacity only on a charged battery.',
   ran_too_short: 'Shorter than it takes to fail: what stayed clean so long proves little more than itself.',

@@ -5,6 +5,7 @@ import {
   ACCESS_WAYS,
   type AccessId,
   type AccessOnMachine,
+  type AccessPlan,
   accessLabel,
   accessPlan,
   cylindersOf,
@@ -29,32 +30,54 @@ const accessEvent = (key: string, now: 'open' | 'closed'): RawEvent => {
   return { access: key.replace(/\[\d\]/, ''), ...(cylinder ? { cylinder: Number(cylinder) } : {}), now };
 };
 
-/** What stands open on the machine: the minutes of every check depend on it, so it can be put right. */
+/** What stands open on the machine: the minutes of every check depend on it, so it can be put right; and how long each took here, in two taps. */
 export function OpenNow({ open, engine, access, onAccess }: OpenProps) {
+  const [asked, setAsked] = useState<AccessId | null>(null);
+  const plan = accessPlan(access);
   const all = Object.keys(ACCESS).flatMap((id) =>
     id.includes('[c]') ? cylindersOf(engine).map((c) => id.replace('[c]', `[${c}]`)) : [id],
   );
+  const took = (id: AccessId, change: Omit<RawTookEvent, 'took'>) => {
+    onAccess({ took: id, ...change }, newId());
+    setAsked(null);
+  };
   const shut = all.filter((key) => !open.includes(key));
   return (
     <section aria-label="Open on the machine" className="mt-3 border-t-2 border-ink pt-1">
       <h3 className="text-[0.9rem] font-bold">Open on the machine</h3>
       {open.length === 0 && <p className="text-soft">Nothing.</p>}
-      <div className="mt-1 flex flex-wrap gap-1.5">
+      <div className="mt-1 space-y-1.5">
         {all
           .filter((key) => open.includes(key))
-          .map((key) => (
-            <button
-              key={key}
-              type="button"
-              aria-label={`Put back: ${accessLabel(key)}`}
-              onClick={() => onAccess(accessEvent(key, 'closed'), newId())}
-              className="min-h-tap border-2 border-line bg-well px-2.5 font-semibold"
-            >
-              {capital(accessLabel(key))} <span aria-hidden="true">✕</span>
-            </button>
-          ))}
+          .map((key) => {
+            const id = key.replace(/\[\d\]/, '[c]') as AccessId;
+            return (
+              <div key={key} className="flex">
+                <button
+                  type="button"
+                  aria-label={`Put back: ${accessLabel(key)}`}
+                  onClick={() => onAccess(accessEvent(key, 'closed'), newId())}
+                  className="flex min-h-tap flex-1 items-center justify-between gap-2 border-2 border-line bg-well px-2.5 text-left leading-tight font-semibold"
+                >
+                  {capital(accessLabel(key))} <span aria-hidden="true">✕</span>
+                </button>
+                {plan.minutesOf(key) > 0 && (
+                  <button
+                    type="button"
+                    aria-label={`Minutes: ${accessLabel(key)}`}
+                    aria-expanded={asked === id}
+                    onClick={() => setAsked(asked === id ? null : id)}
+                    className="min-h-tap min-w-24 border-2 border-l-0 border-line bg-sheet px-2 font-bold aria-expanded:bg-iron aria-expanded:text-on-iron"
+                  >
+                    {plan.of(key).openMin} + {plan.of(key).closeMin} min
+                  </button>
+                )}
+              </div>
+            );
+          })}
       </div>
-      <AccessMinutes access={access} open={open} onTook={onAccess} />
+      {asked && <Took id={asked} plan={plan} onTook={took} />}
+      <Ways plan={plan} onTook={took} />
       {shut.length > 0 && (
         <details>
           <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">
@@ -79,81 +102,51 @@ export function OpenNow({ open, engine, access, onAccess }: OpenProps) {
   );
 }
 
-interface Props {
-  readonly access: AccessOnMachine;
-  /** What stands open, as keys. */
-  readonly open: readonly string[];
-  readonly onTook: (event: RawTookEvent, id: string) => void;
+interface TookProps {
+  readonly plan: AccessPlan;
+  readonly onTook: (id: AccessId, change: Omit<RawTookEvent, 'took'>) => void;
 }
 
-/** Minutes of what stands open on this machine, put right in two taps; and what comes off first where machines differ. */
-function AccessMinutes({ access, open, onTook }: Props) {
-  const [asked, setAsked] = useState<AccessId | null>(null);
-  const plan = accessPlan(access);
-  const ids = [...new Set(open.map((key) => key.replace(/\[\d\]/, '[c]') as AccessId))].filter(
-    (id) => plan.minutesOf(id) > 0,
-  );
-  const took = (change: Omit<RawTookEvent, 'took'>) => {
-    if (asked) onTook({ took: asked, ...change }, newId());
-    setAsked(null);
-  };
+/** How long one thing took on this machine. */
+function Took({ id, plan, onTook }: TookProps & { id: AccessId }) {
+  const { openMin, closeMin } = plan.of(id);
   return (
-    <>
-      {ids.length > 0 && <p className="mt-2 text-[0.9rem] font-bold">Minutes on this machine</p>}
-      <div className="flex flex-wrap gap-1.5">
-        {ids.map((id) => {
-          const { openMin, closeMin } = plan.of(id);
+    <section
+      aria-label={`Minutes of ${accessLabel(id)}`}
+      className="mt-1.5 border-l-8 border-paint bg-well px-2 py-1.5"
+    >
+      <p className="font-extrabold">{capital(accessLabel(id))}</p>
+      <Row label="To open, it took me" now={openMin} onPick={(minutes) => onTook(id, { openMin: minutes })} />
+      <Row label="To put back, it took me" now={closeMin} onPick={(minutes) => onTook(id, { closeMin: minutes })} />
+    </section>
+  );
+}
+
+/** What comes off first, where machines are not built alike. */
+function Ways({ plan, onTook }: TookProps) {
+  return (
+    <details>
+      <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">
+        What comes off first here
+      </summary>
+      <div className="space-y-2">
+        {(Object.keys(ACCESS_WAYS) as (keyof typeof ACCESS_WAYS)[]).map((id) => {
+          const { asks, ways } = ACCESS_WAYS[id]!;
           return (
-            <button
-              key={id}
-              type="button"
-              aria-expanded={asked === id}
-              onClick={() => setAsked(asked === id ? null : id)}
-              className="min-h-tap border-2 border-line bg-sheet px-2.5 text-left leading-tight aria-expanded:border-iron"
-            >
-              {capital(accessLabel(id))}
-              <span className="block font-bold">
-                {openMin} + {closeMin} min
-              </span>
-            </button>
+            <div key={id}>
+              <p className="font-semibold">{asks}</p>
+              <Choice
+                small
+                label={asks}
+                options={ways.map(({ label, through }) => ({ value: through.join(), label }))}
+                value={plan.of(id).through.join()}
+                onChange={(through) => through && onTook(id, { through: through.split(',') as AccessId[] })}
+              />
+            </div>
           );
         })}
       </div>
-      {asked && (
-        <div className="mt-1.5 space-y-1.5 border-l-8 border-paint bg-well px-2 py-1.5">
-          <Row label="To open, it took me" now={plan.of(asked).openMin} onPick={(openMin) => took({ openMin })} />
-          <Row
-            label="To put back, it took me"
-            now={plan.of(asked).closeMin}
-            onPick={(closeMin) => took({ closeMin })}
-          />
-        </div>
-      )}
-      <details>
-        <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">
-          What comes off first here
-        </summary>
-        <div className="space-y-2">
-          {(Object.keys(ACCESS_WAYS) as (keyof typeof ACCESS_WAYS)[]).map((id) => {
-            const { asks, ways } = ACCESS_WAYS[id]!;
-            return (
-              <div key={id}>
-                <p className="font-semibold">{asks}</p>
-                <Choice
-                  small
-                  label={asks}
-                  options={ways.map(({ label, through }) => ({ value: through.join(), label }))}
-                  value={plan.of(id).through.join()}
-                  onChange={(through) =>
-                    through && onTook({ took: id, through: through.split(',') as AccessId[] }, newId())
-                  }
-                />
-              </div>
-            );
-          })}
-        </div>
-      </details>
-    </>
+    </details>
   );
 }
 

@@ -45,6 +45,15 @@ export function PlateBody(props: Props) {
           Before{plate.pair && `, cylinder ${side}`}: {text}
         </p>
       ))}
+      {(check.lastsMin !== null || check.unattendedMinutes > 0) && plate.replaces === null && (
+        <Suspense fallback={<div className="mt-2 min-h-14" />}>
+          <Clock
+            {...{ check, habit, entry: state }}
+            {...props.clock}
+            onChange={(entry) => onChange(drafts[0]!.side, entry)}
+          />
+        </Suspense>
+      )}
       <div className="mt-2">
         <Cautions ids={check.hazards} />
       </div>
@@ -58,15 +67,6 @@ export function PlateBody(props: Props) {
             <SheetAsk check={check.id} head={head} habit={habit} onLearnt={onLearnt} />
           </Suspense>
         </div>
-        {(check.lastsMin !== null || check.unattendedMinutes > 0) && plate.replaces === null && (
-          <Suspense fallback={null}>
-            <Clock
-              {...{ check, habit, entry: state }}
-              {...props.clock}
-              onChange={(entry) => onChange(drafts[0]!.side, entry)}
-            />
-          </Suspense>
-        )}
         <div className={plate.pair ? 'grid gap-x-4 gap-y-3 @xl:grid-cols-2' : ''}>
           {drafts.map(({ side, drafted }) => (
             <fieldset key={side} data-side={side} className="m-0 min-w-0 border-0 p-0">

@@ -42,7 +42,7 @@ export function PlateHead({
           <span className="text-[2rem] font-extrabold">{Math.round(plate.from.minutes * 2) / 2}</span>{' '}
           <span className="text-soft">min</span>
           {check.unattendedMinutes > 0 && (
-            <span className="block text-[0.85rem] text-soft">and {check.unattendedMinutes} waiting</span>
+            <span className="block text-[0.85rem] text-soft">and {check.unattendedMinutes / 60} h waiting</span>
           )}
         </p>
       )}

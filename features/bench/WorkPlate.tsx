@@ -63,12 +63,17 @@ export function WorkPlate({ due, cause, house, ...on }: Props) {
 /** What is due: a look, checks, a repair or steps to tick. */
 function Due({ due, house, onRecord, onLook }: { due: WorkDue } & Omit<Props, 'due' | 'cause' | 'onLeave'>) {
   const key = `${due.condition}/${due.before}/${due.of?.event}`;
+  const cards = useFaultCards();
   if (due.look) return <Look key={key} due={due} look={due.look} onLook={onLook} />;
   if (due.checks.length > 0) return <Checks due={due} onLook={onLook} />;
   if (due.repair)
     return (
       <>
         <Cautions ids={due.condition === 'top-speed' ? ['overspeed'] : ['altered-safety']} />
+        <p className="text-[1.15rem] font-bold">
+          {due.of ? 'Make it good: ' : 'Repair: '}
+          {faultLabel(due.repair, cards)}
+        </p>
         <RepairForm key={key} faultKey={due.repair} house={house} onRecord={onRecord} />
       </>
     );

@@ -79,7 +79,8 @@ export function notPerformedText({ unmade, cylinder, condition, temperature, bec
 }
 
 /** What stands by itself until somebody looks. */
-export const setUpText = ({ setUp }: RawSetUpEvent): string => `Left standing: ${checkLabel(setUp, null)}.`;
+export const setUpText = ({ setUp }: RawSetUpEvent): string =>
+  `Set up, to be looked at later: ${checkLabel(setUp, null)}.`;
 
 /** What an event says, for a line about it. */
 export function eventText(event: RawEvent): string {

@@ -96,7 +96,7 @@ function standsUntil({ standing }: BenchSummary, { events }: JobFile): string | 
 
 function waitsFor(summary: BenchSummary, plan: Plan): string {
   const [standing] = summary.standing;
-  if (standing) return `Stands: ${checkLabel(standing.check, null)}`;
+  if (standing) return `Set up: ${checkLabel(standing.check, null)}`;
   switch (summary.phase) {
     case 'repair':
       return `Repair: ${faultLabel(summary.confirmed[0]!.fault, CARDS)}`;

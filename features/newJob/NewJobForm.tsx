@@ -49,7 +49,7 @@ export function NewJobForm(props: Parameters<typeof useNewJob>[0]) {
             onDone={() => form.current?.requestSubmit()}
           />
           <Wrong>{issueOf('complaint')}</Wrong>
-          <Said draft={draft} set={set} />
+          <Said draft={draft} set={set} issueOf={issueOf} />
           <Wrong>{issueOf('flags', 'history')}</Wrong>
           {issues
             .filter((i) => i.path === '$' || i.path.startsWith('$.personId'))

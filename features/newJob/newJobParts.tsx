@@ -11,8 +11,6 @@ import type { useNewJob } from './useNewJob.ts';
 
 const BOX = 'min-h-tap w-full border-2 border-line bg-sheet px-2';
 
-type Set = ReturnType<typeof useNewJob>['set'];
-
 /** How the machine came in: what changes from job to job. */
 export function HowItCame({ job, habit }: { job: ReturnType<typeof useNewJob>; habit: Habit }) {
   const { draft, set, hoursText, issueOf } = job;
@@ -40,21 +38,12 @@ export function HowItCame({ job, habit }: { job: ReturnType<typeof useNewJob>; h
         onType={(air) => set({ air })}
       />
       <Figure
-        label="To spend at most"
-        value={draft.spend}
-        wrong={issueOf('spendAtMost')}
-        onType={(spend) => set({ spend })}
-      />
-      <Figure
         label="Promised for"
         type="date"
         value={draft.promised}
         wrong={issueOf('promisedOn')}
         onType={(promised) => set({ promised })}
       />
-      <Tick on={draft.proveFirst} onToggle={() => set({ proveFirst: !draft.proveFirst })}>
-        Prove it runs before spending
-      </Tick>
     </div>
   );
 }
@@ -85,7 +74,7 @@ function Figure({
 }
 
 /** What the customer said, and what the machine has been through. */
-export function Said({ draft, set }: { draft: JobDraft; set: Set }) {
+export function Said({ draft, set, issueOf }: Pick<ReturnType<typeof useNewJob>, 'draft' | 'set' | 'issueOf'>) {
   const typed = useTypedBefore<HTMLTextAreaElement>((said) => set({ said }));
   return (
     <>
@@ -123,6 +112,22 @@ export function Said({ draft, set }: { draft: JobDraft; set: Set }) {
                 {TRIED[id].label}
               </Tick>
             ))}
+          </div>
+        </details>
+        <details className="open:basis-full" open={draft.spend !== '' || draft.proveFirst || undefined}>
+          <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">
+            What was agreed
+          </summary>
+          <div className="flex flex-wrap items-end gap-3">
+            <Figure
+              label="To spend at most"
+              value={draft.spend}
+              wrong={issueOf('spendAtMost')}
+              onType={(spend) => set({ spend })}
+            />
+            <Tick on={draft.proveFirst} onToggle={() => set({ proveFirst: !draft.proveFirst })}>
+              Prove it runs before spending
+            </Tick>
           </div>
         </details>
       </div>

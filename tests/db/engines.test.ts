@@ -197,4 +197,33 @@ describe.skipIf(!url)('the engines of the shop', () => {
     const single = file({ words: { ...file().words, cylinders: 1, layout: 'single' } });
     expect(await save(single, id, 1)).toMatchObject({ ok: false, issues: [{ path: '$.words.cylinders' }] });
   });
+
+  it('how a machine is opened is kept with it, and a new one of its kind is taken to be like it', async () => {
+    const asked = fresh({ newMachine: { ...fresh().newMachine, kind: 'utility-vehicle' } });
+    await createJob(db, asked, now);
+    await record(asked.id, { took: 'blower-housing', openMin: 31 });
+    await record(asked.id, { took: 'blower-housing', closeMin: 40 });
+    await record(asked.id, { took: 'bowl', through: ['hood'] });
+    expect(await record(asked.id, { took: 'bowl', through: ['belly'] })).toMatchObject({
+      ok: false,
+      issues: [{ path: '$.event.through' }],
+    });
+    const known = { 'blower-housing': { openMin: 31, closeMin: 40 }, bowl: { through: ['hood'] } };
+    expect((await machineOf(db, asked.machineId))!.access).toMatchObject(known);
+    const alike = fresh({ newMachine: { ...fresh().newMachine, tag: 'Rail', kind: 'utility-vehicle' } });
+    await createJob(db, alike, now);
+    const { head } = jobFileOf(await eventsOf(db, alike.id));
+    expect(head.machine.access).toMatchObject(known);
+    expect(benchOf(alike.id, jobFileOf(await eventsOf(db, alike.id))).access.of('blower-housing').openMin).toBe(31);
+  });
+
+  it('what was agreed at the counter goes with the job', async () => {
+    const asked = fresh({ spendAtMost: 120, proveFirst: true });
+    await createJob(db, asked, now);
+    expect(jobFileOf(await eventsOf(db, asked.id)).head.agreed).toEqual({ spendAtMost: 120, proveFirst: true });
+    expect(await createJob(db, fresh({ spendAtMost: -5 }), now)).toMatchObject({
+      ok: false,
+      issues: [{ path: '$.spendAtMost' }],
+    });
+  });
 });

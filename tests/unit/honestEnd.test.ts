@@ -318,9 +318,7 @@ describe('a governor spring hung wrongly', () => {
   it('does not leave before its top speed was read; too fast, it does not run again before it is set', () => {
     expect(job.refused(link, MADE.runs)).toEqual([NOT_SET]);
     const fast = [link, MADE.runs, MADE.topSpeed(4100)];
-    expect(job.refused(...fast)).toEqual([
-      'Top speed after work on carburettor or governor, still to do: repair Governor set too fast.',
-    ]);
+    expect(job.refused(...fast)).toEqual(['It turns too fast, still to do: repair Governor set too fast.']);
     expect(job.summary(...fast).work.due[0]).toMatchObject({ before: 'running', passable: false });
     expect(job.phase(...fast)).toBe('repair');
     expect(job.refused(...fast, right)).toEqual([

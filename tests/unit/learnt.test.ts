@@ -2,7 +2,20 @@ import { describe, expect, it } from 'vitest';
 import { engineFigures } from '../../core/engine/schema.ts';
 import { askedBy, SHEET_FIGURES, SHEET_GROUPS, SHEET_WORDS, sheetIssues } from '../../core/engine/sheetParts.ts';
 import { readSheetFigure, typedFigure } from '../../core/engine/typedSheet.ts';
-import { advance, CHECKS, openBench, readCase, replayAll, summarise } from '../../core/index.ts';
+import {
+  advance,
+  CHECKS,
+  checkOf,
+  DEFAULT_RULES,
+  type EngineWords,
+  firesUnevenly,
+  firingAnglesDeg,
+  openBench,
+  readCase,
+  readEvent,
+  replayAll,
+  summarise,
+} from '../../core/index.ts';
 
 const job = (events: unknown[], engine: object = { cylinders: 1 }) => ({
   format: 'ridge-bolt/case',
@@ -222,5 +235,73 @@ describe('what is typed for a figure of a sheet', () => {
         ok: true,
         values: Object.fromEntries(one.names.map((name) => [name, values[name as keyof typeof values]])),
       });
+  });
+});
+
+describe('words that an engine is asked for', () => {
+  const twin = (words: object) => ({
+    ...{ cylinders: 2, layout: 'parallel-twin', fuelFeed: 'unknown', lifters: 'unknown' },
+    ...{ compressionRelease: 'unknown', carburettor: 'unknown', ignition: 'unknown' },
+    ...words,
+  });
+  const judged = (words: object, event: object) => {
+    const engine = twin(words) as EngineWords;
+    const read = readEvent(event, '$', engine);
+    if (!read.ok || read.value.kind !== 'reading') throw new Error(JSON.stringify(read));
+    const { reading } = read.value;
+    return checkOf(reading.check).assess(reading, { engine, figures: {}, rules: DEFAULT_RULES, ambient: {} });
+  };
+
+  // Heywood, Internal Combustion Engine Fundamentals, ch. 1: two crank turns to a cycle; a 180-degree crank fires after half a turn, then after one and a half.
+  it.each([
+    [{ layout: 'v-twin-90' }, [0, 270], true],
+    [{ layout: 'opposed-twin' }, [0, 360], false],
+    [{ crankPhase: '180' }, [0, 180], true],
+    [{ crankPhase: '360' }, [0, 360], false],
+  ] as const)('%j fires at %j', (words, angles, unevenly) => {
+    expect(firingAnglesDeg(twin(words) as EngineWords)).toEqual(angles);
+    expect(firesUnevenly(twin(words) as EngineWords)).toBe(unevenly);
+  });
+
+  it('a parallel twin whose crank nobody knows has no beat to be expected, and says so', () => {
+    expect(() => firingAnglesDeg(twin({}) as EngineWords)).toThrow('crank of this parallel twin is not known');
+    const uneven = { check: 'balance.rhythm', outcome: 'one-weak' };
+    expect(judged({}, uneven).remarks).toEqual(['beat_unknown']);
+    expect(judged({ crankPhase: '180' }, uneven).remarks).toEqual(['fires_unevenly']);
+    expect(judged({ crankPhase: '360' }, uneven).remarks).toEqual([]);
+    expect(judged({}, { ...uneven, outcome: 'even' }).remarks).toEqual([]);
+  });
+
+  it('a kill diode that passes the other way than the sheet says is said to, and judged as it reads', () => {
+    const volts = (value: number) => ({ value, unit: 'V' });
+    const read = (forward: unknown, reverse: unknown) => ({
+      ...{ check: 'spark.kill-diode', cylinder: 1 },
+      fields: { forward, reverse },
+    });
+    const toCommon = { killDiodePolarity: 'to-common' };
+    expect(judged(toCommon, read(volts(0.58), 'OL')).remarks).toEqual([]);
+    expect(judged(toCommon, read('OL', volts(0.58)))).toMatchObject({ outcome: 'good', remarks: ['diode_other_way'] });
+    expect(judged({ killDiodePolarity: 'from-common' }, read('OL', volts(0.58))).remarks).toEqual([]);
+    expect(judged({}, read('OL', volts(0.58))).remarks).toEqual([]);
+  });
+
+  it('what an engine has not is neither asked for nor suspected: a choke, a carburettor', () => {
+    const ids = (words: object) => {
+      const read = readCase({
+        ...{ format: 'ridge-bolt/case', version: 1, complaint: ['hard-start-cold'], events: [] },
+        machine: { kind: 'other', engine: { cylinders: 1, ...words } },
+      });
+      if (!read.ok) throw new Error(JSON.stringify(read.issues));
+      const { catalogue } = openBench(read.value);
+      return [...catalogue.checks.map((c) => c.check.id), ...catalogue.faults.map((f) => f.id)];
+    };
+    expect(ids({})).toEqual(expect.arrayContaining(['fuel.choke', 'split.choke', 'fuel.needle', 'fuel.jets']));
+    expect(ids({ choke: 'none' })).not.toContain('fuel.choke');
+    expect(ids({ choke: 'none' })).not.toContain('split.choke');
+    const injected = ids({ carburettor: 'injection' });
+    for (const gone of ['fuel.needle', 'fuel.jets', 'fuel.solenoid-volts', 'fuel.main-jet'])
+      expect(injected).not.toContain(gone);
+    expect(injected).toEqual(expect.arrayContaining(['fuel.injection', 'spark.tester', 'valve.lash', 'fuel.filter']));
+    expect(ids({})).not.toContain('fuel.injection');
   });
 });

@@ -226,7 +226,7 @@ describe('wording', () => {
         cylinder: 1,
         fields: { forward: { value: 0.58, unit: 'V' }, reverse: 'OL', coilsPlugged: true },
       }),
-    ).toBe('One way 0.58 V · Other way OL · Coils still plugged in');
+    ).toBe('Red on the leg 0.58 V · Red on the common OL · Coils still plugged in');
     expect(readingText({ check: 'look.run', symptoms: [] })).toBe('Runs clean');
     expect(readingText({ check: 'look.wiring', outcome: 'chafed', where: 'kill-lead-2' })).toBe(
       'Chafed · kill lead, cylinder 2',

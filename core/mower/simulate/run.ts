@@ -31,7 +31,7 @@ export const RUN_SHOWS = {
     // It dies of what was there cold and is gone, or of what is short.
     const spark = hot.spark.some((s, i) => s < 0.7 && (cold.spark[i]! > 1 || !hot.runs));
     const fuel = runsDry(m, asked.condition);
-    const again = starts(view, true) ? 'at-once' : starts(view, false) ? 'after-cooling' : 'no';
+    const again = starts(view, true) ? 'at once' : starts(view, false) ? 'after cooling' : 'no';
     return {
       outcome: 'failed',
       fields: {
