@@ -41,7 +41,15 @@ const SHOTS = [
   },
   { name: 'repair', path: '/jobs/job-heron-7-battery' },
   { name: 'retest', path: '/jobs/job-coot-2-shut-off' },
-  { name: 'single', path: '/jobs/job-teal-new' },
+  {
+    name: 'timed',
+    path: '/jobs/job-teal-new',
+    act: async (page) => {
+      await pickCheck(page, 'run it until it fails');
+      await page.getByRole('button', { name: 'Start the clock' }).click();
+      await page.waitForTimeout(3000);
+    },
+  },
   { name: 'closed', path: '/jobs/job-heron-9-closed' },
   {
     name: 'who',
