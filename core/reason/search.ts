@@ -235,8 +235,9 @@ function weigh(going: Going, r: number): void {
     heats ||= probe.hot && !hot;
   }
   cost += maskCost(planner, extra) + (heats ? HOT_MIN : 0);
+  // A road that confirms nothing itself is no way to what lies along it: that has a road of its own, and a shorter one.
   let gain = mass[road.fault]! * left[road.fault]! * road.power;
-  for (const other of road.covers) {
+  for (const other of road.power > 0 ? road.covers : []) {
     if (spent[other]) continue;
     const rival = roads[other]!;
     gain += mass[rival.fault]! * left[rival.fault]! * rival.power;
