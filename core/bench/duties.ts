@@ -30,6 +30,10 @@ const setsSpeed = ({ step }: MadeRepair): boolean => {
   );
 };
 
+/** Work on what keeps its speed. */
+const setsGovernor = ({ step }: MadeRepair): boolean =>
+  step.action !== 'bypassed' && findFault(step.id)?.part === 'choke-governor';
+
 /** What was done to the machine, or found of its speed, that asks for more before it runs or leaves. */
 export const dutiesOf = (bench: Bench): WorkDue[] => [
   ...speedDue(bench),
@@ -48,10 +52,13 @@ export const dutiesOf = (bench: Bench): WorkDue[] => [
 
 /** One that turned too fast does not run again before it is set right; one that was worked on does not leave before its top speed was read. */
 function speedDue(bench: Bench): WorkDue[] {
-  const worked = Math.max(0, ...bench.repairs.filter(setsSpeed).map((r) => r.event));
+  const lastOf = (wanted: (r: MadeRepair) => boolean) =>
+    Math.max(0, ...bench.repairs.filter(wanted).map((r) => r.event));
+  const worked = lastOf(setsSpeed);
   const read = bench.readings.filter((r) => r.reading.check === TOP_SPEED.id);
   const last = read.at(-1);
-  if (last?.assessment.outcome === TOO_FAST && worked < last.event)
+  // A jet that is cleaned slows no engine down.
+  if (last?.assessment.outcome === TOO_FAST && lastOf(setsGovernor) < last.event)
     return [
       {
         ...asked('top-speed'),

@@ -52,7 +52,13 @@ export function retestsDue(bench: Bench): RetestDue[] {
 
 /** When the machine was changed last: repaired, a bypass fitted, or one taken off again; 0 where it never was. */
 const changedAt = ({ repairs, works }: Bench): number =>
-  Math.max(0, ...repairs.map((r) => r.event), ...works.filter((w) => w.of !== null).map((w) => w.event));
+  Math.max(
+    0,
+    ...repairs.map((r) => r.event),
+    ...works
+      .filter(({ of }) => repairs.some((r) => r.event === of && r.step.action === 'bypassed'))
+      .map((w) => w.event),
+  );
 
 /** It could have shown the complaint, or showed something. */
 const decides = (bench: Bench, complaint: ComplaintCheck, r: StandingReading): boolean =>

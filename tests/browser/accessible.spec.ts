@@ -70,6 +70,47 @@ for (const colorScheme of ['light', 'dark'] as const) {
       expect(await violationsOn(page)).toEqual([]);
     });
 
+    test('the clock, minutes of this machine, what was agreed, a bypass, a speed to be read and a standing machine', async ({
+      page,
+    }) => {
+      const bench = new BenchPage(page);
+      await page.goto('/jobs/new');
+      await page.getByText('What was agreed').click();
+      await page.getByLabel('To spend at most').fill('60');
+      expect(await violationsOn(page)).toEqual([]);
+      await bench.newJob(/Teal/, ['Fuel drips']);
+      await bench.pick('Run it until it fails');
+      await bench.plate.getByRole('button', { name: 'Start the clock' }).click();
+      await page.getByText('Something else was opened').click();
+      await page.getByRole('button', { name: 'Opened: cooling shroud', exact: true }).click();
+      await page.getByRole('button', { name: 'Minutes: cooling shroud', exact: true }).click();
+      await page.getByText('What comes off first here').click();
+      expect(await violationsOn(page)).toEqual([]);
+      const repaired = async (label: string, action?: string) => {
+        await page.getByRole('button', { name: 'Record a repair' }).click();
+        await page.getByLabel('What was worked on').selectOption({ label });
+        if (action) await page.getByRole('radio', { name: action }).click();
+        await page.getByRole('button', { name: 'Record repair' }).click();
+      };
+      await bench.plate.getByRole('button', { name: 'Back to the plan' }).click();
+      await repaired('Bowl seal');
+      await bench.plate.getByRole('button', { name: /Set it up now/ }).click();
+      await expect(bench.plate).toContainText('Stands since');
+      expect(await violationsOn(page)).toEqual([]);
+      await repaired('Interlock switch', 'Bypassed');
+      await bench.choose('Dry');
+      await bench.fill({ minutes: '5' });
+      await bench.record();
+      const work = page.getByRole('region', { name: 'Work before it goes on' });
+      await expect(work).toContainText('Top speed after work');
+      expect(await violationsOn(page)).toEqual([]);
+      await work.getByText('Go on without it').click();
+      await work.getByRole('textbox').fill('No tachometer here today');
+      await work.getByRole('button', { name: 'Go on without it' }).click();
+      await expect(work).toContainText('Bypass fitted');
+      expect(await violationsOn(page)).toEqual([]);
+    });
+
     test('a pair, a verdict, what is not sent and what was not taken down', async ({ page }) => {
       const bench = new BenchPage(page);
       await bench.newJob(/Heron 4/, ['Lost power']);

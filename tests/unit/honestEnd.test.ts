@@ -320,6 +320,10 @@ describe('a governor spring hung wrongly', () => {
     const fast = [link, MADE.runs, MADE.topSpeed(4100)];
     expect(job.refused(...fast)).toEqual(['It turns too fast, still to do: repair Governor set too fast.']);
     expect(job.summary(...fast).work.due[0]).toMatchObject({ before: 'running', passable: false });
+    // A jet that is cleaned slows no engine down.
+    expect(job.summary(...fast, { repair: 'fuel.idle-jet', action: 'cleaned' }).work.due[0]).toMatchObject({
+      before: 'running',
+    });
     expect(job.phase(...fast)).toBe('repair');
     expect(job.refused(...fast, right)).toEqual([
       'Not re-tested: Top speed, no load.',
