@@ -159,7 +159,11 @@ function AnyCheck({
           value={asked}
           onChange={(e) => onAsked(e.target.value)}
           onKeyDown={(e) => {
-            if (e.key === 'Enter' && found[0]) pick(found[0]);
+            if (e.key === 'Enter' && found[0]) {
+              // The box on the plate has the focus by then: this key is not its Enter.
+              e.preventDefault();
+              pick(found[0]);
+            }
             if (e.key === 'Escape') onAsked('');
           }}
           placeholder="any other check"

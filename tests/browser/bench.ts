@@ -49,6 +49,7 @@ export class BenchPage {
     await search.fill(cylinder === undefined ? title : `${title} ${cylinder}`);
     await search.press('Enter');
     await expect(this.title).toContainText(title);
+    await expect(this.plate.getByText('Nothing entered yet')).toHaveCount(0);
   }
 
   async fill(values: Readonly<Record<string, string>>): Promise<void> {
