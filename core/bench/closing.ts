@@ -2,7 +2,7 @@ import { isCondition } from '../faults/index.ts';
 import type { ConditionWork } from './conditionWork.ts';
 import { fittedBypasses, openTemporaries } from './fitted.ts';
 import type { ProofRun } from './proof.ts';
-import { proofsFailed, type RetestDue } from './retest.ts';
+import { proofsFailed, type RetestDue, troubleSeen } from './retest.ts';
 import type { Bench } from './state.ts';
 import type { CheckDue, WorkDue } from './workDue.ts';
 
@@ -16,6 +16,8 @@ export type CloseBlocker =
       'condition' | 'title' | 'checks' | 'repair'
     >)
   | { readonly code: 'cause-open'; readonly condition: string }
+  /** Found wanting since the work, and no part of the complaint. */
+  | { readonly code: 'trouble-seen'; readonly check: string }
   | { readonly code: 'proof-failed'; readonly check: string; readonly cylinder: number | null }
   | {
       readonly code: 'retest-due';
@@ -55,7 +57,10 @@ export function closeBlockers(
   else if (mended.every((r) => isCondition(r.step.id)) && work.causes.length > 0)
     out.push({ code: 'only-a-condition', key: mended[0]!.key });
   else out.push(...work.causes.map(({ condition }): CloseBlocker => ({ code: 'cause-open', condition })));
-  out.push(...proofsFailed(bench).map((failed): CloseBlocker => ({ code: 'proof-failed', ...failed })));
+  const failed = proofsFailed(bench);
+  out.push(...failed.map((one): CloseBlocker => ({ code: 'proof-failed', ...one })));
+  for (const { check } of troubleSeen(bench))
+    if (!failed.some((one) => one.check === check)) out.push({ code: 'trouble-seen', check });
   out.push(
     ...retests.map(
       ({ check, cylinder }): CloseBlocker => ({ code: 'retest-due', check, cylinder, proof: proofOf(check) }),

@@ -1,4 +1,4 @@
-import { checkOf, findCheck } from '../checks/index.ts';
+import { CHECKS, checkOf, findCheck } from '../checks/index.ts';
 import { COMES_WITH_HEAT, type Symptom } from '../complaint/symptoms.ts';
 import { cylindersOf, type RunningState, type Temperature } from '../engine/index.ts';
 import { findCondition, findFault, WORKED } from '../faults/index.ts';
@@ -181,4 +181,19 @@ export function complaintGone(bench: Bench): { check: string; gone: boolean }[] 
 export function complaintProofs(bench: Bench): readonly ProofRun[] {
   const since = changedAt(bench);
   return since > 0 ? proofRuns(bench, complaintChecks(bench), since) : [];
+}
+
+/** What the whole machine is looked at by: how it cranks and runs, and what is tried before it goes back. */
+const OF_THE_WHOLE = CHECKS.filter((check) => check.handsBack !== null || check.seenInstead !== null);
+
+/** Of these, what was found wanting since the machine was changed last and was not seen sound after that: whatever it was brought in for. */
+export function troubleSeen(bench: Bench): readonly { readonly check: string }[] {
+  const since = changedAt(bench);
+  if (since === 0) return [];
+  const asked = complaintChecks(bench);
+  return OF_THE_WHOLE.filter((check) => {
+    const last = bench.readings.findLast((r) => r.event > since && r.reading.check === check.id);
+    const outcome = last?.assessment.outcome ?? null;
+    return outcome !== null && outcome !== soundOf(check) && !asked.some((one) => one.check === check.id);
+  }).map(({ id }) => ({ check: id }));
 }

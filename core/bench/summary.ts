@@ -10,7 +10,7 @@ import { beforeHandingBack, type TriedLast } from './handBack.ts';
 import { type JudgedOtherwise, judgedOtherwise } from './judgedOtherwise.ts';
 import type { ProofRun } from './proof.ts';
 import { currentReadings } from './readings.ts';
-import { complaintGone, complaintProofs, proofsFailed, type RetestDue, retestsDue } from './retest.ts';
+import { complaintGone, complaintProofs, proofsFailed, type RetestDue, retestsDue, troubleSeen } from './retest.ts';
 import { type RidgePart, ridgeOf } from './ridge.ts';
 import { isSettling } from './settling.ts';
 import { sidePlaces } from './sides.ts';
@@ -93,7 +93,9 @@ export function summarise(bench: Bench): BenchSummary {
       ? 'retest'
       : unrepaired.length > 0
         ? 'repair'
-        : bench.repairs.length > 0 && gone.every((g) => g.gone) && proofsFailed(bench).length === 0
+        : bench.repairs.length > 0 &&
+            gone.every((g) => g.gone) &&
+            proofsFailed(bench).length + troubleSeen(bench).length === 0
           ? work.due.length + work.causes.length > 0
             ? 'work'
             : 'ready'

@@ -285,12 +285,15 @@ class Trial {
     this.workMin += minutes;
   }
 
-  /** What has to be read before it goes on; passed over where the engine does not come to that state. */
+  /** What has to be read before it goes on. An engine that does not come to that state has something else wrong: what is seen of it is written down, once. */
   private makeDue(condition: string, checks: readonly CheckDue[]): void {
     const all = checks.map((due): Asked => ({ ...due, temperature: null }));
-    if (!all.every((asked) => canMake(this.view, asked)))
-      this.record({ waived: condition, because: 'cannot be brought to it' });
-    else
+    const inVain = all.find((asked) => !canMake(this.view, asked));
+    if (inVain) {
+      const instead = insteadOf(this.view, inVain);
+      if (wasSeen(this.bench, instead)) this.record({ waived: condition, because: 'cannot be brought to it' });
+      else this.make(instead);
+    } else
       for (const asked of all) {
         this.worksFor(minutesOf(this.bench, asked));
         this.make(asked);

@@ -40,6 +40,8 @@ export function blockerSentence(blocker: CloseBlocker, cards: FaultTitles, sides
       return `${blocker.title}, still to do: ${workWords(blocker, cards, sides)}.`;
     case 'cause-open':
       return `${cards[blocker.condition]?.behind ?? 'What caused it?'} Say it, or repair it.`;
+    case 'trouble-seen':
+      return `Seen since the work, whatever it came for: ${checkLabel(blocker.check, null, sides)} is not as it should be.`;
     case 'proof-failed':
       return `Not as it should be after the work: ${checkLabel(blocker.check, blocker.cylinder, sides)}.`;
     case 'retest-due':

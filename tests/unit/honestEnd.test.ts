@@ -201,6 +201,25 @@ describe('drips standing', () => {
   });
 });
 
+describe('what is seen after the work, whatever it came for', () => {
+  const job = jobOn(['fuel-drips']);
+  const mended = [{ repair: 'fuel.bowl-seal', action: 'replaced' }, MADE.topSpeed(3500), MADE.dry(4)];
+  const cranks = (outcome: string) => ({ check: 'look.crank', outcome });
+
+  it('keeps it from being called ready until it is seen sound', () => {
+    expect(job.phase(...mended)).toBe('ready');
+    expect(job.refused(...mended, cranks('silent'))).toEqual([
+      'Seen since the work, whatever it came for: Crank it and watch is not as it should be.',
+    ]);
+    expect(job.phase(...mended, cranks('silent'))).toBe('tracing');
+    expect(job.phase(...mended, cranks('silent'), cranks('normal'))).toBe('ready');
+    const runs = (symptoms: string[]) => ({ check: 'look.run', condition: 'loaded', symptoms });
+    expect(job.phase(...mended, runs(['low-power']))).toBe('tracing');
+    // What was so before the work is no news, and no more asked than it was.
+    expect(job.phase(cranks('slow'), ...mended)).toBe('ready');
+  });
+});
+
 describe('will not shut off', () => {
   it('is gone only by the key', () => {
     const job = jobOn(['will-not-shut-off'], { engine: TWIN });
