@@ -62,10 +62,9 @@ export const cylinderOf = (key: string): number | null => {
 /** Whether it is put back before the engine runs: it does not with a plug out or the carburettor on the bench. */
 export const closedToRun = (key: string): boolean => /^(plug|head|carburettor|bowl|fuel-line|exhaust)/.test(key);
 
-/** `plug[2]` as "plug 2". @throws RangeError for an unknown key */
+/** `plug[2]` as "plug 2". @throws TypeError for a key that is none of access */
 export function accessLabel(key: string): string {
   const cylinder = cylinderOf(key);
-  const usual = (ACCESS as Readonly<Record<string, Access>>)[idOf(key)];
-  if (!usual) throw new RangeError(`accessLabel: no access called ${key}`);
-  return `${usual.name.toLowerCase()}${cylinder === null ? '' : ` ${cylinder}`}`;
+  const { name } = ACCESS[idOf(key) as AccessId];
+  return `${name.toLowerCase()}${cylinder === null ? '' : ` ${cylinder}`}`;
 }

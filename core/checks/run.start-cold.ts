@@ -5,7 +5,7 @@ export const runStartCold = defineCheck({
   id: 'run.start-cold',
   code: 'mc',
   title: 'Cold start in the morning',
-  todo: 'Stood overnight, fuel as the customer leaves it. Choke as he uses it, one turn of the key: at once, hard, or not at all?',
+  todo: 'Stood overnight. Choke as the customer uses it: at once, hard, or not at all?',
   system: 'turning',
   scope: 'machine',
   states: ['cranking'],

@@ -20,11 +20,3 @@ export function firingAnglesDeg(engine: Pick<EngineWords, 'cylinders' | 'layout'
   if (crankPhase === 'unknown') throw new RangeError('firingAnglesDeg: the crank of this parallel twin is not known');
   return crankPhase === '180' ? [0, 180] : [0, 360];
 }
-
-/** Whether it fires unevenly by its build; null where nobody knows. */
-export function firesUnevenly({ cylinders, layout, crankPhase = 'unknown' }: EngineWords): boolean | null {
-  if (cylinders !== 2) return false;
-  if (layout === 'unknown' || (layout === 'parallel-twin' && crankPhase === 'unknown')) return null;
-  const [first, second] = firingAnglesDeg({ cylinders, layout, crankPhase });
-  return second! - first! !== 360;
-}

@@ -1,4 +1,4 @@
-export { firesUnevenly, firingAnglesDeg } from './firing.ts';
+export { firingAnglesDeg } from './firing.ts';
 export {
   type CylinderGeometry,
   clearanceMl,

@@ -48,3 +48,18 @@ export const withLayout = <Words extends { readonly cylinders: number; readonly 
 /** Whether its mixture comes, or may come, from a carburettor: bowl, jets, choke and their checks are not on an engine with injection. */
 export const carburetted = (engine: { readonly carburettor?: string | undefined }): boolean =>
   engine.carburettor !== 'injection';
+
+/** Whether a twin fires unevenly by its build (`firingAnglesDeg`); null where nobody knows. */
+export function firesUnevenly({
+  cylinders,
+  layout,
+  crankPhase = 'unknown',
+}: {
+  readonly cylinders: number;
+  readonly layout: string;
+  readonly crankPhase?: string | undefined;
+}): boolean | null {
+  if (cylinders !== 2 || layout === 'opposed-twin') return false;
+  if (layout === 'v-twin-90') return true;
+  return layout === 'unknown' || crankPhase === 'unknown' ? null : crankPhase === '180';
+}

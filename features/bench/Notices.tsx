@@ -6,12 +6,15 @@ import {
   checkOf,
   faultLabel,
   hoursOf,
+  type MadeRepair,
   outcomeLabel,
   type Plan,
   type ProofRun,
   type RawCheckEvent,
+  RUNNING,
   readingText,
   SEARCH_CAP_MIN,
+  type StandingReading,
   type Suspect,
   splitKey,
 } from '@/core/index.ts';
@@ -25,9 +28,8 @@ interface Props extends Connection {
   readonly plan: Plan | null;
   readonly closed: boolean;
   readonly head: Pick<CaseHead, 'engine' | 'agreed'>;
-  /** Faults repaired so far, by id. */
-  readonly repaired: readonly string[];
-  readonly hasRun: boolean;
+  readonly repairs: readonly MadeRepair[];
+  readonly readings: readonly StandingReading[];
   readonly grossErrorLine: string | null;
   /** The same was taken again, and it still does not fit. */
   readonly grossErrorAgain: boolean;
@@ -133,12 +135,14 @@ function ConnectionNotices({ waiting, reach, keeps, health, onAgain }: Connectio
 }
 
 /** What was agreed at the counter, where the next part would go past it. */
-function AgreedNotice({ summary, head, repaired, hasRun }: Props) {
+function AgreedNotice({ summary, head, repairs, readings }: Props) {
   const cards = useFaultCards();
   const { spendAtMost, proveFirst } = head.agreed;
   const next = splitKey(summary.confirmed[0]!.fault).id;
   const most = (id: string) => cards[id]?.repair.partsBand?.[1] ?? 0;
   if (most(next) === 0) return null;
+  const repaired = repairs.filter((r) => r.step.action !== 'bypassed').map((r) => r.step.id);
+  const hasRun = readings.some((r) => RUNNING.includes(r.reading.condition));
   const all = [...repaired, next].reduce((sum, id) => sum + most(id), 0);
   return (
     <>
