@@ -1,4 +1,4 @@
-import { CHECKS, checkOf, findCheck } from '../checks/index.ts';
+import { CHECKS, type CheckId, checkOf, findCheck } from '../checks/index.ts';
 import { COMES_WITH_HEAT, type Symptom } from '../complaint/symptoms.ts';
 import { cylindersOf, type RunningState, type Temperature } from '../engine/index.ts';
 import { findCondition, findFault, WORKED } from '../faults/index.ts';
@@ -8,6 +8,8 @@ import { isWaived } from './conditionWork.ts';
 import { type ComplaintCheck, couldShow, lastsEnough, type ProofRun, proofRuns, soundOf } from './proof.ts';
 import { RUN, RUN_HOT, SHOWN_GONE, type ShownGone } from './shownGone.ts';
 import { type Bench, houseMakes, type MadeRepair } from './state.ts';
+
+const TOP_SPEED: CheckId = 'run.top-speed';
 
 /** A check to take again after a repair: the same, in the same condition. */
 export interface RetestDue {
@@ -47,7 +49,8 @@ export function retestsDue(bench: Bench): RetestDue[] {
     const asked = { check, cylinder: null, condition, temperature };
     due.push({ ...asked, before: readingRepeated(bench.readings, since, asked)?.event ?? null, repair: null });
   }
-  return due;
+  // An engine that turned too fast is not loaded before its speed was read again.
+  return due.sort((a, b) => Number(b.check === TOP_SPEED) - Number(a.check === TOP_SPEED));
 }
 
 /** When the machine was changed last: repaired, a bypass fitted, or one taken off again; 0 where it never was. */

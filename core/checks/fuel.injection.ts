@@ -15,7 +15,6 @@ export const fuelInjection = defineCheck({
   access: ['hood'],
   needs: ["maker's manual"],
   hazards: ['open-fuel'],
-  cannotClear: ['what the manual does not test'],
   outcomes: outcomes({ sound: 'As the manual says', 'at-fault': 'Not as the manual says' }),
   combine: { kind: 'ordered' },
 });

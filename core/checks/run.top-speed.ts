@@ -13,7 +13,7 @@ export const runTopSpeed = defineCheck({
   id: 'run.top-speed',
   code: 'ts',
   title: 'Top speed, no load',
-  todo: 'Warm, blades off, throttle opened slowly to its stop, hand on the key. Read the tachometer. Over the sheet: key off at once.',
+  todo: 'Warm, blades off, throttle slowly to its stop, hand on the key. Read the tachometer. Over the sheet: key off at once.',
   system: 'fuel',
   scope: 'machine',
   states: ['full-speed'],
@@ -21,7 +21,6 @@ export const runTopSpeed = defineCheck({
   needs: ['tachometer'],
   hazards: ['overspeed', 'carbon-monoxide'],
   cannotClear: ['how it holds that speed under load'],
-  mayOnlyMean: ['a throttle cable that does not reach its stop, where it is low'],
   outcomes: outcomes({ ok: 'As the sheet says', low: 'Too low', over: 'Over the sheet' }),
   combine: { kind: 'dominance', order: ['ok', 'low', 'over'] },
   fields: {

@@ -1,8 +1,9 @@
+import { Suspense } from 'react';
 import { ACTION_WORDS, accessLabel, CLOSE_WORDS, faultLabel, type RawEvent } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
-import { ConditionLine } from './ConditionLine.tsx';
 import { EngineLine } from './EngineLine.tsx';
 import { useFaultCards } from './FaultWords.tsx';
+import { ConditionLine } from './panels.ts';
 import { TookLine } from './TookLine.tsx';
 import { accessKey, notPerformedText, setUpText } from './tapeLines.ts';
 
@@ -28,7 +29,12 @@ export function PrintedWork({ event, habit }: { event: RawEvent; habit: Habit })
       </p>
     );
   if ('engine' in event) return <EngineLine event={event} habit={habit} />;
-  if ('work' in event || 'letIn' in event || 'waived' in event) return <ConditionLine event={event} />;
+  if ('work' in event || 'letIn' in event || 'waived' in event)
+    return (
+      <Suspense fallback={null}>
+        <ConditionLine event={event} />
+      </Suspense>
+    );
   if ('close' in event)
     return (
       <p className="font-bold">

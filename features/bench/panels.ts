@@ -16,6 +16,7 @@ export const WorkPlate = later(() => import('./WorkPlate.tsx').then((m) => m.Wor
 export const Notices = later(() => import('./Notices.tsx').then((m) => m.Notices));
 export const Clock = later(() => import('./Clock.tsx').then((m) => m.Clock));
 export const OpenNow = later(() => import('./OpenNow.tsx').then((m) => m.OpenNow));
+export const ConditionLine = later(() => import('./ConditionLine.tsx').then((m) => m.ConditionLine));
 export const PrintedWork = later(() => import('./PrintedWork.tsx').then((m) => m.PrintedWork));
 export const Remarks = later(() => import('./Remarks.tsx').then((m) => m.Remarks));
 
@@ -35,6 +36,7 @@ export const PANELS = [
   WorkPlate,
   Clock,
   OpenNow,
+  ConditionLine,
   PrintedWork,
   Remarks,
 ];

@@ -92,7 +92,7 @@ export function eventText(event: RawEvent): string {
   if ('close' in event) return 'the closing';
   if ('engine' in event) return 'what was learnt of the engine';
   if ('setUp' in event) return setUpText(event);
-  if ('took' in event) return 'how it is opened';
+  if ('took' in event) return 'the access';
   if ('work' in event || 'letIn' in event || 'waived' in event) return 'the work';
   return 'correct' in event ? 'the correction' : 'the note';
 }

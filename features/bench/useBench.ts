@@ -238,18 +238,12 @@ function useKnown(given: CaseHead, lines: ReturnType<typeof useLines>): CaseHead
     if (said === '[]') return given;
     const learnt = JSON.parse(said) as (RawEngineEvent | RawTookEvent)[];
     const access = learnt.reduce(
-      (known, event) => ('took' in event ? withAccess(known, event.took as AccessId, changeOf(event)) : known),
+      (known, event) => ('took' in event ? withAccess(known, event.took as AccessId, event) : known),
       given.access,
     );
     return { ...given, ...learntFrom(given, learnt), access };
   }, [given, said]);
 }
-
-const changeOf = ({ openMin, closeMin, through }: RawTookEvent) => ({
-  ...(openMin === undefined ? {} : { openMin }),
-  ...(closeMin === undefined ? {} : { closeMin }),
-  ...(through === undefined ? {} : { through }),
-});
 
 /** The tables of what lies on the plate are made while it is measured. */
 function usePrepared(
