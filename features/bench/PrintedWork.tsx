@@ -3,7 +3,7 @@ import { ACTION_WORDS, accessLabel, CLOSE_WORDS, faultLabel, type RawEvent } fro
 import type { Habit } from '@/features/shop/settings.ts';
 import { EngineLine } from './EngineLine.tsx';
 import { useFaultCards } from './FaultWords.tsx';
-import { ConditionLine } from './panels.ts';
+import { ConditionLine } from './laterLine.ts';
 import { TookLine } from './TookLine.tsx';
 import { accessKey, notPerformedText, setUpText } from './tapeLines.ts';
 

@@ -1,4 +1,5 @@
 import { later } from '@/ui/later.ts';
+import { ConditionLine } from './laterLine.ts';
 
 /** What a bench page opens on request; it comes beside the first load. */
 export const PartPanel = later(() => import('./PartPanel.tsx').then((m) => m.PartPanel));
@@ -16,7 +17,6 @@ export const WorkPlate = later(() => import('./WorkPlate.tsx').then((m) => m.Wor
 export const Notices = later(() => import('./Notices.tsx').then((m) => m.Notices));
 export const Clock = later(() => import('./Clock.tsx').then((m) => m.Clock));
 export const OpenNow = later(() => import('./OpenNow.tsx').then((m) => m.OpenNow));
-export const ConditionLine = later(() => import('./ConditionLine.tsx').then((m) => m.ConditionLine));
 export const PrintedWork = later(() => import('./PrintedWork.tsx').then((m) => m.PrintedWork));
 export const Remarks = later(() => import('./Remarks.tsx').then((m) => m.Remarks));
 
