@@ -239,6 +239,13 @@ export const JOBS: readonly DemoJob[] = [
         typed: { minutes: '20' },
         retest: true,
       }),
+      borre({
+        check: 'run.restart-hot',
+        condition: 'cranking',
+        temperature: 'hot',
+        outcome: 'starts',
+        retest: true,
+      }),
       borre({ close: 'cured', note: 'The other coil has the same hours: watch for the same complaint.' }),
     ],
   },

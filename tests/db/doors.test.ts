@@ -315,7 +315,7 @@ describe.skipIf(!url)('the doors of the shop', () => {
       expect(cured.watch[0]).toContain('cooling fins');
 
       // A plain outcome is its own verdict; a figure gets one.
-      expect(cured.readings.map((r) => r.verdict)).toEqual(['', '', '', '', '', 'In limits', '', '']);
+      expect(cured.readings.map((r) => r.verdict)).toEqual(['', '', '', '', '', 'In limits', '', '', '']);
 
       const proven = await sheet('job-heron-7-battery');
       expect(proven).toMatchObject({ findings: [], suspected: null, standing: [{ title: 'Battery worn out' }] });

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { JOBS, MACHINES, SHEETS } from '../../demo/shop.ts';
 import { jobOn, MADE } from './endings.ts';
 
 /**
@@ -368,5 +369,18 @@ describe('a governor spring hung wrongly', () => {
     expect(job.phase(link, MADE.runs, passed)).toBe('ready');
     expect(job.refused(link, MADE.runs, MADE.topSpeed(4100), passed)).toHaveLength(1);
     expect(() => job.benchAfter([{ ...passed, waived: 'bypass' }])).toThrow('no condition of this engine');
+  });
+});
+
+describe('the demo shop', () => {
+  it('has no job closed as cured that the app would not close', () => {
+    const closed = JOBS.filter(({ events }) => events.some(({ event }) => 'close' in event && event.close === 'cured'));
+    expect(closed.length).toBeGreaterThan(0);
+    for (const { machineId, complaint, history, events } of closed) {
+      const machine = MACHINES.find((m) => m.id === machineId)!;
+      const { words, figures } = SHEETS.find((s) => s.id === machine.sheetId)!;
+      const job = jobOn(complaint, { engine: { ...words, sheet: figures }, history });
+      expect(job.refused(...events.slice(0, -1).map(({ event }) => event))).toEqual([]);
+    }
   });
 });
