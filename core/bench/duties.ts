@@ -70,12 +70,14 @@ function speedDue(bench: Bench): WorkDue[] {
     ];
   const passed = bench.waived.some((w) => w.condition === 'top-speed' && w.event > worked);
   const since = read.filter((r) => r.event > worked);
+  const wasTooFast = last?.assessment.outcome === TOO_FAST;
   return worked === 0 || passed || since.some((r) => r.assessment.outcome !== null)
     ? []
     : [
         {
           ...asked('top-speed'),
-          before: 'leaving',
+          // It turned too fast: nobody loads it on the word of whoever set it.
+          before: wasTooFast ? 'loading' : 'leaving',
           // Read, and nothing on the sheet to hold it against.
           steps:
             since.length > 0 ? [{ id: 'figure', label: 'Top speed into the engine sheet, and read it again' }] : [],

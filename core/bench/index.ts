@@ -6,7 +6,7 @@ export type { CauseOpen, ConditionWork } from './conditionWork.ts';
 export { type Explanation, explainSuspect } from './explainSuspect.ts';
 export { type Finding, findingsOf, notShown } from './findings.ts';
 export { fittedBypasses, openTemporaries } from './fitted.ts';
-export { standsBefore } from './gates.ts';
+export { dueBefore } from './gates.ts';
 export { beforeHandingBack, handsBack, type TriedLast } from './handBack.ts';
 export type { JudgedOtherwise } from './judgedOtherwise.ts';
 export { leadingSide } from './leadingSide.ts';

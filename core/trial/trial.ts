@@ -3,8 +3,8 @@ import {
   type Bench,
   type BenchSummary,
   type CheckDue,
+  dueBefore,
   openBench,
-  standsBefore,
   summarise,
 } from '../bench/index.ts';
 import { type CaseHead, readCase, readEvent } from '../casefile/index.ts';
@@ -251,8 +251,8 @@ class Trial {
    * What the conditions of the machine ask for before it is brought to that state: looked at where it is only believed, else done. Its minutes count for
    * every policy.
    */
-  private workBefore({ work }: BenchSummary, condition: Asked['condition']): boolean {
-    const due = work.due.find(({ before }) => standsBefore(before, condition));
+  private workBefore({ work }: BenchSummary, { check, condition }: Asked): boolean {
+    const due = dueBefore(work.due, check, condition);
     if (!due) return false;
     if (due.look !== null) {
       this.search(
@@ -326,7 +326,7 @@ class Trial {
     if (this.minutes - this.workMin >= SEARCH_CAP_MIN || this.checks >= MOST_CHECKS) return 'minutes';
     const asked = this.policy(this.bench, summary, this.chance).find((a) => !wasInVain(this.bench, this.view, a));
     if (!asked) return 'no-check-left';
-    if (this.workBefore(summary, asked.condition)) return 'went-on';
+    if (this.workBefore(summary, asked)) return 'went-on';
     this.search(asked, () => {
       const instead = insteadOf(this.view, asked);
       if (!wasSeen(this.bench, instead)) this.make(instead);

@@ -1,4 +1,4 @@
-import { type PartId, type Phase, standsBefore, type WorkDue } from '@/core/index.ts';
+import { dueBefore, type PartId, type Phase, type WorkDue } from '@/core/index.ts';
 import type { Entries, PlateCheck } from './plateCheck.ts';
 
 /** What the technician put on the plate himself, with what stands in its boxes already. */
@@ -140,8 +140,7 @@ export function onPlate(
   },
 ): OnPlate {
   const shown = withoutGates({ picked, touched, more }, record);
-  const state = shown.kind === 'check' ? shown.plate.condition : null;
-  const due = state && record.due.find(({ before }) => standsBefore(before, state));
+  const due = shown.kind === 'check' && dueBefore(record.due, shown.plate.check, shown.plate.condition);
   return due ? { kind: 'work', due, picked: picked !== null } : shown;
 }
 

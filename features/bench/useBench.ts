@@ -4,6 +4,7 @@ import {
   type AccessId,
   type CaseHead,
   cylindersOf,
+  dueBefore,
   type FaultCards,
   grossErrorWasTakenAgain,
   type PartId,
@@ -13,7 +14,6 @@ import {
   type ReadingEvent,
   readingBefore,
   readingText,
-  standsBefore,
   stateLabel,
   type WorkDue,
   withAccess,
@@ -158,7 +158,7 @@ function useActs({
       if (!plate) return;
       const { condition } = Object.values(entries)[0]!;
       // Another state may have work before it: then that lies on the plate, and this comes back as it was typed.
-      if (condition !== plate.condition && due.some(({ before }) => standsBefore(before, condition))) {
+      if (condition !== plate.condition && dueBefore(due, plate.check, condition)) {
         const insteadOf = view.picked?.insteadOf ?? null;
         return dispatch({ kind: 'pick', plate: { ...plate, condition }, first: entries, insteadOf });
       }

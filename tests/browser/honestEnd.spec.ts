@@ -108,9 +108,9 @@ test('after work on the governor it does not leave before its top speed; too fas
   await expect(work(bench).locator('summary')).toHaveCount(0);
   await work(bench).getByRole('button', { name: 'Record repair' }).dblclick();
   await bench.printed(4);
-  // What was picked comes back; the plan reads the speed before it is loaded.
-  await expect(bench.title).toHaveText('Run it and listen');
-  await bench.plate.getByRole('button', { name: 'Back to the plan' }).click();
+  // The run that was picked waits behind the reading of the speed.
+  await expect(work(bench)).toContainText('Before it runs under load');
+  await work(bench).getByRole('button', { name: 'Top speed, no load' }).click();
   await expect(bench.title).toHaveText('Top speed, no load');
   await bench.fill({ value: '3310' });
   await bench.record();

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { dueBefore } from '../../core/index.ts';
 import { JOBS, MACHINES, SHEETS } from '../../demo/shop.ts';
 import { jobOn, MADE } from './endings.ts';
 
@@ -345,6 +346,12 @@ describe('a governor spring hung wrongly', () => {
       before: 'running',
     });
     expect(job.phase(...fast)).toBe('repair');
+    // Set right, it is read again before it is loaded, and only the reading itself has a free way.
+    const { due } = job.summary(...fast, right).work;
+    expect(due[0]).toMatchObject({ before: 'loading', checks: [{ check: 'run.top-speed' }] });
+    expect(dueBefore(due, 'look.run', 'loaded')).toBe(due[0]);
+    expect(dueBefore(due, 'run.top-speed', 'full-speed')).toBeUndefined();
+    expect(dueBefore(due, 'look.run', 'idle')).toBeUndefined();
     expect(job.refused(...fast, right)).toEqual([
       'Not re-tested: Top speed, no load.',
       'Not re-tested: Run it and listen.',
