@@ -16,7 +16,7 @@ export interface Rule {
 const rule = (value: number, unit: string, source: RuleSource, note: string): Rule => ({ value, unit, source, note });
 
 /** Version of the default limits; stored with every reading judged by them. */
-export const RULES_VERSION = '2026-11-28';
+export const RULES_VERSION = '2026-11-29';
 
 /** Default limits. A shop overrides them under House rules; an engine sheet overrides both. */
 export const DEFAULT_RULES = {

@@ -6,7 +6,7 @@ export const REMARK_WORDS: Record<string, string> = {
     'It passes the other way than the engine sheet says: fitted the wrong way, or the meter leads were changed over. Take it again.',
   not_rested: 'Not rested: surface charge reads high, so this says nothing yet.',
   charge_first: 'Charge it first: a tester judges capacity only on a charged battery.',
-  ran_too_short: 'Shorter than it takes to fail: what stayed clean so long proves little more than itself.',
+  ran_too_short: 'Shorter than it takes to fail, by the customer: it counts for so much less.',
   overspeed: 'Shut it down at once. It does not run again before spring, link and stop are as the maker has them.',
   idle_off_sheet: 'The idle is not as the sheet says.',
   governor_hides: 'At governed speed the governor makes up for a lost cylinder: hold the throttle and take it again.',
