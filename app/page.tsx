@@ -1,4 +1,4 @@
-import { database } from '@/db/client.ts';
+import { shop } from '@/db/client.ts';
 import { activePeople } from '@/db/people.ts';
 import { Floor } from '@/features/floor/Floor.tsx';
 import { loadFloor } from '@/features/floor/loadFloor.ts';
@@ -9,7 +9,7 @@ export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Floor' };
 
 export default async function FloorPage() {
-  const db = database();
+  const db = shop();
   const people = await activePeople(db);
   const desk = await deskSettings(people);
   const { open, closed } = await loadFloor(db);

@@ -11,6 +11,8 @@ const schema = z.object({
   RIDGE_DIST: z.string().min(1).default('.next'),
   /** Folder of the log files. */
   RIDGE_LOG_FOLDER: z.string().min(1).default('.data/log'),
+  /** Folder of the backups. */
+  RIDGE_BACKUP_FOLDER: z.string().min(1).default('.data/backups'),
 });
 
 export type Environment = z.infer<typeof schema>;

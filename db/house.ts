@@ -1,7 +1,7 @@
-import { desc, sql } from 'drizzle-orm';
+import { desc } from 'drizzle-orm';
 import { DEFAULT_HOUSE, type House, houseSchema } from '../core/index.ts';
-import type { Database } from './client.ts';
 import { houseRules } from './schema.ts';
+import type { Shop } from './shop.ts';
 
 /** House rules as they stand, and who set them last. */
 export interface KeptHouse {
@@ -17,8 +17,8 @@ const toKept = (row: typeof houseRules.$inferSelect): KeptHouse => ({
 });
 
 /** The house rules now in force; the defaults where the house has set none. */
-export async function houseNow(db: Database): Promise<KeptHouse> {
-  const [row] = await db.select().from(houseRules).orderBy(desc(houseRules.revision)).limit(1);
+export async function houseNow(shop: Shop): Promise<KeptHouse> {
+  const [row] = await shop.rows(houseRules, undefined, { orderBy: [desc(houseRules.revision)], limit: 1 });
   return row ? toKept(row) : { house: DEFAULT_HOUSE, personId: null, at: null };
 }
 
@@ -27,16 +27,12 @@ export async function houseNow(db: Database): Promise<KeptHouse> {
  * @param house with the revision it was made from
  * @returns the new revision, or null when somebody else changed the rules meanwhile: nothing was written
  */
-export async function addHouse(db: Database, house: House, personId: string, at: Date): Promise<number | null> {
+export async function addHouse(shop: Shop, house: House, personId: string, at: Date): Promise<number | null> {
   const revision = house.revision + 1;
-  return db.transaction(async (tx) => {
-    const [top] = await tx.select({ revision: sql<number>`coalesce(max(${houseRules.revision}), 0)` }).from(houseRules);
-    if (Number(top!.revision) !== house.revision) return null;
+  return shop.wholly(async (tx) => {
+    if ((await houseNow(tx)).house.revision !== house.revision) return null;
     // Two at the same moment: the key lets one of them in.
-    const [result] = await tx
-      .insert(houseRules)
-      .ignore()
-      .values({ revision, personId, at, payload: { ...house, revision } });
-    return result.affectedRows === 1 ? revision : null;
+    const added = await tx.addUnlessThere(houseRules, { revision, personId, at, payload: { ...house, revision } });
+    return added ? revision : null;
   });
 }

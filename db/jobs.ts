@@ -1,6 +1,7 @@
-import { and, asc, desc, eq, gt, inArray, isNull, max, sql } from 'drizzle-orm';
-import { type Connection, type Database, inTransaction } from './client.ts';
+import { isDeepStrictEqual } from 'node:util';
+import { and, asc, desc, eq, gt, inArray, isNotNull, isNull } from 'drizzle-orm';
 import { eventFigures, jobEvents, jobs } from './schema.ts';
+import type { Shop } from './shop.ts';
 
 export interface Job {
   readonly id: string;
@@ -38,6 +39,10 @@ export interface RecordedEvent {
   readonly kind: EventKind;
   readonly personId: string;
   readonly at: Date;
+  /** The time it says cannot be. */
+  readonly timeDoubtful: boolean;
+  /** Rules and catalogue it was written under. */
+  readonly ruleVersion: string;
   /** Version of the engine sheet it was judged by. */
   readonly sheetVersion: number;
   readonly payload: unknown;
@@ -74,10 +79,17 @@ export interface NewJob {
   readonly promisedOn: string | null;
 }
 
+/** No record grows beyond this: what is written must be read again, whole. */
+export const MOST_EVENTS = 2000;
+/** Kept free for what ends a job. */
+const FOR_THE_END = 10;
+/** A device's clock may be off by so much without a word [ms]. */
+const CLOCK_MS = 10 * 60_000;
+
 export type Appended =
-  /** `duplicate`: this id was taken down before; nothing was written. */
+  /** `duplicate`: this event was taken down before; nothing was written. */
   | { readonly ok: true; readonly seq: number; readonly duplicate: boolean }
-  | { readonly ok: false; readonly code: 'no-such-job' | 'closed' | 'other-job' | 'moved-on' };
+  | { readonly ok: false; readonly code: 'no-such-job' | 'closed' | 'other-job' | 'other-content' | 'full' };
 
 const toJob = (row: typeof jobs.$inferSelect): Job => ({
   id: row.id,
@@ -94,126 +106,138 @@ const toEvent = (row: typeof jobEvents.$inferSelect): RecordedEvent => ({
   kind: row.kind as EventKind,
   personId: row.personId,
   at: row.at,
+  timeDoubtful: row.timeDoubtful,
+  ruleVersion: row.ruleVersion,
   sheetVersion: row.sheetVersion,
   payload: row.payload,
 });
 
-/** Opens a job with its complaint as event 0. The same id twice is the same job. */
-export async function openJob(db: Database, job: NewJob, complaint: NewEvent): Promise<{ readonly number: number }> {
-  return inTransaction(db, async (tx) => {
-    const [existing] = await tx.select().from(jobs).where(eq(jobs.id, job.id)).for('update');
-    if (existing) return { number: existing.number };
-    const [top] = await tx
-      .select({ number: max(jobs.number) })
-      .from(jobs)
-      .for('update');
-    const number = (top?.number ?? 100) + 1;
-    await tx.insert(jobs).values({ ...job, number });
-    await insertEvent(tx, job.id, 0, complaint, job.openedAt);
-    return { number };
+/** What became of a job that was to be opened. `other`: its id, or its complaint's, is of another one; nothing was written. */
+export type Opened =
+  | { readonly ok: true; readonly number: number }
+  | { readonly ok: false; readonly number: number | null };
+
+/** Opens a job with its complaint as event 0. The same twice is one job. */
+export async function openJob(shop: Shop, job: NewJob, complaint: NewEvent): Promise<Opened> {
+  return shop.wholly(async (tx) => {
+    const there = await tx.row(jobs, eq(jobs.id, job.id), { forUpdate: true });
+    const said = await tx.row(jobEvents, eq(jobEvents.id, complaint.id));
+    if (there || said) {
+      const same =
+        there && said && said.jobId === job.id && there.machineId === job.machineId && isSame(said, complaint);
+      return { ok: same === true, number: there?.number ?? null } as Opened;
+    }
+    const number = await tx.nextNumber();
+    await tx.add(jobs, { ...job, number });
+    await insertEvent(tx, job, 0, complaint, job.openedAt);
+    return { ok: true, number } as const;
   });
 }
 
+/** Whether an event was taken down just so before: as JSON, which is how it is kept. When a new form's complaint is sent again, the server dates it anew. */
+const isSame = (there: typeof jobEvents.$inferSelect, event: NewEvent): boolean =>
+  there.personId === event.personId &&
+  (event.kind === 'complaint' || there.at.getTime() === event.at.getTime()) &&
+  isDeepStrictEqual(there.payload, JSON.parse(JSON.stringify(event.payload)));
+
+/** An event to be written, once it was held against the record as it stands; or why it is not. */
+export type Judged<R> =
+  | {
+      readonly ok: true;
+      readonly event: NewEvent;
+      /** Done in the same transaction: it gives the version of the engine sheet from here on, null where that stays. */
+      readonly besides?: ((tx: Shop, machineId: string) => Promise<number | null>) | undefined;
+      /** Done in the same transaction once it is written. */
+      readonly onceWritten?: ((tx: Shop, job: Job) => Promise<void>) | undefined;
+    }
+  | { readonly ok: false; readonly refused: R };
+
 /**
  * Adds one event to a job's record, numbered next. Acknowledged means durable: the transaction is on disk when this returns.
- * @param expectedSeq when given, the event is written only as that number: what it refers to was worked out from that record
- * @param besides done in the same transaction, once it is sure that the event is new: it gives the version of the engine sheet from here on, null where that stays
+ * @param sent what is known before the record is read
+ * @param judge makes the event out of the record as it stands; nobody else writes to that job meanwhile
  */
-export async function appendEvent(
-  db: Database,
+export async function appendEvent<R>(
+  shop: Shop,
   jobId: string,
-  event: NewEvent,
+  sent: Pick<NewEvent, 'id' | 'personId' | 'at' | 'payload'>,
   receivedAt: Date,
-  expectedSeq?: number,
-  besides?: (tx: Connection, machineId: string) => Promise<number | null>,
-): Promise<Appended> {
-  return inTransaction(db, async (tx) => {
-    const [job] = await tx.select().from(jobs).where(eq(jobs.id, jobId)).for('update');
+  judge: (tx: Shop) => Promise<Judged<R>>,
+): Promise<Appended | { readonly ok: false; readonly code: 'refused'; readonly refused: R }> {
+  return shop.wholly(async (tx) => {
+    const job = await tx.row(jobs, eq(jobs.id, jobId), { forUpdate: true });
     if (!job) return { ok: false, code: 'no-such-job' } as const;
-    const [same] = await tx
-      .select({ jobId: jobEvents.jobId, seq: jobEvents.seq })
-      .from(jobEvents)
-      .where(eq(jobEvents.id, event.id));
-    if (same)
-      return same.jobId === jobId
-        ? ({ ok: true, seq: same.seq, duplicate: true } as const)
-        : ({ ok: false, code: 'other-job' } as const);
+    const there = await tx.row(jobEvents, eq(jobEvents.id, sent.id));
+    if (there) {
+      if (there.jobId !== jobId) return { ok: false, code: 'other-job' } as const;
+      return isSame(there, { ...sent, kind: 'note' } as NewEvent)
+        ? ({ ok: true, seq: there.seq, duplicate: true } as const)
+        : ({ ok: false, code: 'other-content' } as const);
+    }
     if (job.closedAt !== null) return { ok: false, code: 'closed' } as const;
+    const judged = await judge(tx);
+    if (!judged.ok) return { ok: false, code: 'refused', refused: judged.refused } as const;
+    const { event, besides, onceWritten } = judged;
+    const closes = event.kind === 'close';
     const seq = job.eventCount + 1;
-    if (expectedSeq !== undefined && expectedSeq !== seq) return { ok: false, code: 'moved-on' } as const;
-    const sheetVersion = (besides && (await besides(tx, job.machineId))) ?? event.sheetVersion;
-    await insertEvent(tx, jobId, seq, { ...event, sheetVersion }, receivedAt);
-    await tx
-      .update(jobs)
-      .set({ eventCount: seq, ...(event.kind === 'close' ? { closedAt: event.at } : {}) })
-      .where(eq(jobs.id, jobId));
+    if (seq > (closes ? MOST_EVENTS : MOST_EVENTS - FOR_THE_END)) return { ok: false, code: 'full' } as const;
+    const sheetVersion = (await besides?.(tx, job.machineId)) ?? event.sheetVersion;
+    await insertEvent(tx, job, seq, { ...event, sheetVersion }, receivedAt);
+    const fresh = { eventCount: seq, ...(closes ? { closedAt: receivedAt } : {}) };
+    await tx.change(jobs, eq(jobs.id, jobId), fresh);
+    await onceWritten?.(tx, toJob({ ...job, ...fresh }));
     return { ok: true, seq, duplicate: false } as const;
   });
 }
 
 async function insertEvent(
-  tx: Connection,
-  jobId: string,
+  tx: Shop,
+  job: Pick<NewJob, 'id' | 'openedAt'>,
   seq: number,
   { figures, ...event }: NewEvent,
   receivedAt: Date,
 ): Promise<void> {
-  await tx.insert(jobEvents).values({ ...event, jobId, seq, receivedAt });
-  if (figures.length > 0)
-    await tx.insert(eventFigures).values(figures.map((figure) => ({ ...figure, eventId: event.id })));
+  const timeDoubtful =
+    event.at.getTime() > receivedAt.getTime() + CLOCK_MS || event.at.getTime() < job.openedAt.getTime() - CLOCK_MS;
+  await tx.add(jobEvents, { ...event, jobId: job.id, seq, receivedAt, timeDoubtful });
+  await tx.add(eventFigures, ...figures.map((figure) => ({ ...figure, eventId: event.id })));
 }
 
-export async function jobOf(db: Database, id: string): Promise<Job | null> {
-  const [row] = await db.select().from(jobs).where(eq(jobs.id, id));
+export async function jobOf(shop: Shop, id: string): Promise<Job | null> {
+  const row = await shop.row(jobs, eq(jobs.id, id));
   return row ? toJob(row) : null;
 }
 
 /** The record of a job in order, the complaint first. */
-export async function eventsOf(db: Database, jobId: string, afterSeq = -1): Promise<RecordedEvent[]> {
-  const rows = await db
-    .select()
-    .from(jobEvents)
-    .where(and(eq(jobEvents.jobId, jobId), gt(jobEvents.seq, afterSeq)))
-    .orderBy(asc(jobEvents.seq));
-  return rows.map(toEvent);
+export async function eventsOf(shop: Shop, jobId: string, afterSeq = -1): Promise<RecordedEvent[]> {
+  const where = and(eq(jobEvents.jobId, jobId), gt(jobEvents.seq, afterSeq))!;
+  return (await shop.rows(jobEvents, where, { orderBy: [asc(jobEvents.seq)] })).map(toEvent);
 }
 
 /** Open jobs, oldest promise first; jobs without a promise come last. */
-export async function openJobs(db: Database): Promise<Job[]> {
-  return (
-    await db
-      .select()
-      .from(jobs)
-      .where(isNull(jobs.closedAt))
-      .orderBy(sql`${jobs.promisedOn} is null`, asc(jobs.promisedOn), asc(jobs.openedAt))
-  ).map(toJob);
+export async function openJobs(shop: Shop): Promise<Job[]> {
+  const rows = await shop.rows(jobs, isNull(jobs.closedAt), { orderBy: [asc(jobs.promisedOn), asc(jobs.openedAt)] });
+  const promised = rows.filter((job) => job.promisedOn !== null);
+  return [...promised, ...rows.filter((job) => job.promisedOn === null)].map(toJob);
 }
 
-export async function closedJobs(db: Database, most: number): Promise<Job[]> {
-  return (
-    await db.select().from(jobs).where(sql`${jobs.closedAt} is not null`).orderBy(desc(jobs.closedAt)).limit(most)
-  ).map(toJob);
+/** The jobs closed last, the last one first. */
+export async function closedJobs(shop: Shop, most: number): Promise<Job[]> {
+  const rows = await shop.rows(jobs, isNotNull(jobs.closedAt), { orderBy: [desc(jobs.closedAt)], limit: most });
+  return rows.map(toJob);
 }
 
-/** The records of several jobs at once, in order. */
-export async function eventsOfJobs(db: Database, ids: readonly string[]): Promise<Map<string, RecordedEvent[]>> {
-  const out = new Map<string, RecordedEvent[]>(ids.map((id) => [id, []]));
-  if (ids.length === 0) return out;
-  const rows = await db
-    .select()
-    .from(jobEvents)
-    .where(inArray(jobEvents.jobId, [...ids]))
-    .orderBy(asc(jobEvents.jobId), asc(jobEvents.seq));
-  for (const row of rows) out.get(row.jobId)!.push(toEvent(row));
-  return out;
+/** What each of these jobs came for: the head of its case file. */
+export async function complaintsOf(shop: Shop, ids: readonly string[]): Promise<Map<string, unknown>> {
+  if (ids.length === 0) return new Map();
+  const rows = await shop.rows(jobEvents, and(inArray(jobEvents.jobId, [...ids]), eq(jobEvents.seq, 0)));
+  return new Map(rows.map((row) => [row.jobId, row.payload]));
 }
 
 /** The figures of one event, as typed and as inside values. */
-export async function figuresOf(db: Database, eventId: string): Promise<Figure[]> {
-  const rows = await db
-    .select()
-    .from(eventFigures)
-    .where(eq(eventFigures.eventId, eventId))
-    .orderBy(asc(eventFigures.field));
+export async function figuresOf(shop: Shop, eventId: string): Promise<Figure[]> {
+  const rows = await shop.rows(eventFigures, eq(eventFigures.eventId, eventId), {
+    orderBy: [asc(eventFigures.field)],
+  });
   return rows.map(({ field, typed, unit, valueSi, openLoop }) => ({ field, typed, unit, valueSi, openLoop }));
 }

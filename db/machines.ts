@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import { asc, eq, inArray } from 'drizzle-orm';
 import {
   type AccessId,
@@ -12,8 +13,8 @@ import {
   type WhatIsLearnt,
   withAccess,
 } from '../core/index.ts';
-import { type Connection, type Database, inTransaction } from './client.ts';
 import { engineFigures, engineSheets, machines } from './schema.ts';
+import type { Shop } from './shop.ts';
 
 /** Where a figure came from, and who entered it when; nobody for what was there from the first. */
 export interface FigureOrigin {
@@ -67,48 +68,44 @@ function toSheet(row: SheetRow, figures: readonly FigureRow[]): EngineSheet {
   };
 }
 
-const toMachine = (row: typeof machines.$inferSelect): Machine => ({
+const toMachine = ({ shopId: _shop, ...row }: typeof machines.$inferSelect): Machine => ({
   ...row,
   kind: row.kind as MachineKind,
   access: (row.access as AccessOnMachine | null) ?? USUAL_ACCESS,
 });
 
-export async function allMachines(db: Database): Promise<Machine[]> {
-  return (await db.select().from(machines).orderBy(asc(machines.tag))).map(toMachine);
+export async function allMachines(shop: Shop): Promise<Machine[]> {
+  return (await shop.rows(machines, undefined, { orderBy: [asc(machines.tag)] })).map(toMachine);
 }
 
-export async function machineOf(db: Database, id: string): Promise<Machine | null> {
-  const [row] = await db.select().from(machines).where(eq(machines.id, id));
+export async function machinesOf(shop: Shop, ids: readonly string[]): Promise<Map<string, Machine>> {
+  if (ids.length === 0) return new Map();
+  const rows = await shop.rows(machines, inArray(machines.id, [...new Set(ids)]));
+  return new Map(rows.map((row) => [row.id, toMachine(row)]));
+}
+
+export async function machineOf(shop: Shop, id: string): Promise<Machine | null> {
+  const row = await shop.row(machines, eq(machines.id, id));
   return row ? toMachine(row) : null;
 }
 
-export async function sheetsOf(db: Database, ids: readonly string[]): Promise<Map<string, EngineSheet>> {
+export async function sheetsOf(shop: Shop, ids: readonly string[]): Promise<Map<string, EngineSheet>> {
   if (ids.length === 0) return new Map();
-  const rows = await db
-    .select()
-    .from(engineSheets)
-    .where(inArray(engineSheets.id, [...ids]));
-  const figures = await db
-    .select()
-    .from(engineFigures)
-    .where(inArray(engineFigures.sheetId, [...ids]));
-  return new Map(
-    rows.map((row) => [
-      row.id,
-      toSheet(
-        row,
-        figures.filter((f) => f.sheetId === row.id),
-      ),
-    ]),
-  );
+  const rows = await shop.rows(engineSheets, inArray(engineSheets.id, [...ids]));
+  const figures = await shop.rows(engineFigures, inArray(engineFigures.sheetId, [...ids]));
+  return new Map(sheetsWith(rows, figures).map((sheet) => [sheet.id, sheet]));
 }
 
-export async function allSheets(db: Database): Promise<EngineSheet[]> {
-  const ids = (await db.select({ id: engineSheets.id }).from(engineSheets).orderBy(asc(engineSheets.name))).map(
-    (r) => r.id,
-  );
-  const byId = await sheetsOf(db, ids);
-  return ids.map((id) => byId.get(id)!);
+function sheetsWith(rows: readonly SheetRow[], figures: readonly FigureRow[]): EngineSheet[] {
+  const bySheet = new Map<string, FigureRow[]>(rows.map((row) => [row.id, []]));
+  for (const figure of figures) bySheet.get(figure.sheetId)?.push(figure);
+  return rows.map((row) => toSheet(row, bySheet.get(row.id)!));
+}
+
+export async function allSheets(shop: Shop): Promise<EngineSheet[]> {
+  const rows = await shop.rows(engineSheets, undefined, { orderBy: [asc(engineSheets.name)] });
+  const figures = await shop.rows(engineFigures);
+  return sheetsWith(rows, figures);
 }
 
 const wordsOf = (words: EngineWords) => {
@@ -145,8 +142,8 @@ const figureRow = (
 });
 
 /** Puts a figure into a sheet, in the place of the one that was there. */
-async function putFigure(tx: Connection, row: typeof engineFigures.$inferInsert): Promise<void> {
-  await tx.insert(engineFigures).values(row).onDuplicateKeyUpdate({ set: row });
+async function putFigure(tx: Shop, row: typeof engineFigures.$inferInsert): Promise<void> {
+  await tx.put(engineFigures, row);
 }
 
 const sameFigure = (before: FigureRow | undefined, own: typeof engineFigures.$inferInsert) =>
@@ -158,14 +155,20 @@ const rowsOf = ({ id, figures, sources }: Pick<EngineSheet, 'id' | 'figures' | '
     typeof value === 'number' || typeof value === 'string' ? [figureRow(id, name, value, sources[name])] : [],
   );
 
-/** Adds a sheet; the same id twice is the same sheet. */
-export async function addSheet(db: Connection, sheet: Omit<EngineSheet, 'version'>): Promise<void> {
-  await inTransaction(db, async (tx) => {
-    const [there] = await tx.select({ id: engineSheets.id }).from(engineSheets).where(eq(engineSheets.id, sheet.id));
-    if (there) return;
-    await tx.insert(engineSheets).values({ id: sheet.id, name: sheet.name, ...wordsOf(sheet.words) });
-    const rows = rowsOf(sheet);
-    if (rows.length > 0) await tx.insert(engineFigures).values(rows);
+/** What became of something that was to be added: it is there now, it was there just so, or its id is of another one. */
+export type Added = 'added' | 'same' | 'other';
+
+/** Adds a sheet. The same twice is one; of another sheet with its id, nothing is changed. */
+export async function addSheet(shop: Shop, sheet: Omit<EngineSheet, 'version'>): Promise<Added> {
+  return shop.wholly(async (tx) => {
+    const there = (await sheetsOf(tx, [sheet.id])).get(sheet.id);
+    if (there) {
+      const told = ({ name, words, figures }: Omit<EngineSheet, 'version'>) => [name, wordsOf(words), figures];
+      return isDeepStrictEqual(told(there), told(sheet)) ? 'same' : 'other';
+    }
+    await tx.add(engineSheets, { id: sheet.id, name: sheet.name, ...wordsOf(sheet.words) });
+    await tx.add(engineFigures, ...rowsOf(sheet));
+    return 'added';
   });
 }
 
@@ -176,61 +179,65 @@ export async function addSheet(db: Connection, sheet: Omit<EngineSheet, 'version
  * @returns the new version; null where the sheet is another by now, and nothing was written
  */
 export async function changeSheet(
-  db: Database,
+  shop: Shop,
   sheet: Omit<EngineSheet, 'version'>,
   from: number,
   by: { readonly personId: string; readonly at: Date },
 ): Promise<number | null> {
-  return inTransaction(db, async (tx) => {
-    const [row] = await tx.select().from(engineSheets).where(eq(engineSheets.id, sheet.id)).for('update');
+  return shop.wholly(async (tx) => {
+    const row = await tx.row(engineSheets, eq(engineSheets.id, sheet.id), { forUpdate: true });
     if (!row || row.version !== from) return null;
-    const stood = new Map(
-      (await tx.select().from(engineFigures).where(eq(engineFigures.sheetId, sheet.id))).map((f) => [f.name, f]),
-    );
+    const stood = new Map((await tx.rows(engineFigures, eq(engineFigures.sheetId, sheet.id))).map((f) => [f.name, f]));
     const rows = rowsOf(sheet);
     const takenBack = [...stood.values()].filter(
       (f) => (f.value !== null || f.word !== null) && !rows.some((own) => own.name === f.name),
     );
     for (const own of rows) if (!sameFigure(stood.get(own.name), own)) await putFigure(tx, own);
     for (const f of takenBack) await putFigure(tx, { ...f, value: null, word: null, ...by });
-    await tx
-      .update(engineSheets)
-      .set({ name: sheet.name, ...wordsOf(sheet.words), version: from + 1 })
-      .where(eq(engineSheets.id, sheet.id));
+    await tx.change(engineSheets, eq(engineSheets.id, sheet.id), {
+      name: sheet.name,
+      ...wordsOf(sheet.words),
+      version: from + 1,
+    });
     return from + 1;
   });
 }
 
 /** What was learnt of an engine on the bench, put into its sheet. @returns the sheet's new version */
 export async function learnOfEngine(
-  tx: Connection,
+  tx: Shop,
   machineId: string,
   { words, figures }: WhatIsLearnt,
   origin: FigureOrigin,
 ): Promise<number> {
-  const [row] = await tx
-    .select({ sheet: engineSheets })
-    .from(machines)
-    .innerJoin(engineSheets, eq(engineSheets.id, machines.sheetId))
-    .where(eq(machines.id, machineId))
-    .for('update');
-  const { id, version } = row!.sheet;
-  await tx
-    .update(engineSheets)
-    .set({ ...words, version: version + 1 })
-    .where(eq(engineSheets.id, id));
+  const machine = await tx.row(machines, eq(machines.id, machineId), { forUpdate: true });
+  const id = machine!.sheetId;
+  const { version } = (await tx.row(engineSheets, eq(engineSheets.id, id), { forUpdate: true }))!;
+  await tx.change(engineSheets, eq(engineSheets.id, id), { ...words, version: version + 1 });
   for (const [name, value] of Object.entries(figures)) await putFigure(tx, figureRow(id, name, value, origin));
   return version + 1;
 }
 
-/** Adds a machine; the same id twice is the same machine. */
-export async function addMachine(db: Database, machine: Machine): Promise<void> {
-  await db.insert(machines).ignore().values(machine);
+/** Adds a machine. The same twice is one; of another machine with its id, nothing is changed. */
+export async function addMachine(shop: Shop, machine: Machine): Promise<Added> {
+  if (await shop.addUnlessThere(machines, machine)) return 'added';
+  const there = await machineOf(shop, machine.id);
+  // Hours and how it is opened go on with time; what it is does not.
+  const told = ({ tag, name, kind, owner, model, serial, sheetId }: Machine) => [
+    tag,
+    name,
+    kind,
+    owner,
+    model,
+    serial,
+    sheetId,
+  ];
+  return there && isDeepStrictEqual(told(there), told(machine)) ? 'same' : 'other';
 }
 
 /** How the last machine of that kind is opened, one with the same engine before any other: a new one is taken to be like it until somebody says. */
-export async function accessOfKind(db: Database, kind: MachineKind, sheetId: string): Promise<AccessOnMachine> {
-  const alike = (await db.select().from(machines).where(eq(machines.kind, kind)).orderBy(asc(machines.tag)))
+export async function accessOfKind(shop: Shop, kind: MachineKind, sheetId: string): Promise<AccessOnMachine> {
+  const alike = (await shop.rows(machines, eq(machines.kind, kind), { orderBy: [asc(machines.tag)] }))
     .map(toMachine)
     .filter(({ access }) => Object.keys(access).length > 0);
   return (alike.findLast((m) => m.sheetId === sheetId) ?? alike.at(-1))?.access ?? USUAL_ACCESS;
@@ -238,14 +245,11 @@ export async function accessOfKind(db: Database, kind: MachineKind, sheetId: str
 
 /** What was found on the bench of how a machine is opened. */
 export async function learnOfAccess(
-  tx: Connection,
+  tx: Shop,
   machineId: string,
   access: AccessId,
   change: NonNullable<AccessOnMachine[AccessId]>,
 ): Promise<void> {
-  const [row] = await tx.select().from(machines).where(eq(machines.id, machineId)).for('update');
-  await tx
-    .update(machines)
-    .set({ access: withAccess(toMachine(row!).access, access, change) })
-    .where(eq(machines.id, machineId));
+  const row = await tx.row(machines, eq(machines.id, machineId), { forUpdate: true });
+  await tx.change(machines, eq(machines.id, machineId), { access: withAccess(toMachine(row!).access, access, change) });
 }

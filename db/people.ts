@@ -1,6 +1,6 @@
 import { asc, eq } from 'drizzle-orm';
-import type { Database } from './client.ts';
 import { people } from './schema.ts';
+import type { Shop } from './shop.ts';
 
 export interface Person {
   readonly id: string;
@@ -10,15 +10,15 @@ export interface Person {
 const toPerson = (row: typeof people.$inferSelect): Person => ({ id: row.id, name: row.name });
 
 /** People who may be picked as acting technician, by name. */
-export async function activePeople(db: Database): Promise<Person[]> {
-  return (await db.select().from(people).where(eq(people.active, true)).orderBy(asc(people.name))).map(toPerson);
+export async function activePeople(shop: Shop): Promise<Person[]> {
+  return (await shop.rows(people, eq(people.active, true), { orderBy: [asc(people.name)] })).map(toPerson);
 }
 
-export async function everyPerson(db: Database): Promise<Person[]> {
-  return (await db.select().from(people)).map(toPerson);
+export async function everyPerson(shop: Shop): Promise<Person[]> {
+  return (await shop.rows(people)).map(toPerson);
 }
 
 /** Adds a person; the same id twice is the same person. */
-export async function addPerson(db: Database, person: Person): Promise<void> {
-  await db.insert(people).ignore().values({ id: person.id, name: person.name });
+export async function addPerson(shop: Shop, person: Person): Promise<void> {
+  await shop.addUnlessThere(people, { id: person.id, name: person.name });
 }

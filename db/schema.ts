@@ -4,6 +4,7 @@ import {
   date,
   datetime,
   double,
+  index,
   int,
   mysqlTable,
   primaryKey,
@@ -20,17 +21,33 @@ const jsonText = customType<{ data: unknown; driverData: string }>({
   fromDriver: (text) => JSON.parse(text),
 });
 
-const id = (name = 'id') => varchar(name, { length: 36 });
+/** An id is compared letter for letter: `aB` and `ab` are two. */
+const idText = customType<{ data: string; driverData: string }>({
+  dataType: () => 'varchar(36) character set ascii collate ascii_nopad_bin',
+});
+const id = (name = 'id') => idText(name);
+/** Whose row it is; written and asked for by the one door all queries go through (`door.ts`). */
+const shopId = () => int('shop_id').notNull().default(1);
 const moment = (name: string) => datetime(name, { mode: 'date', fsp: 3 });
+
+export const shops = mysqlTable('shops', {
+  id: int('id').primaryKey(),
+  /** Another one for every database that was made or restored: what a browser kept of the one before is not of this one. */
+  epoch: id('epoch').notNull(),
+  /** The number given last to a job. */
+  lastNumber: int('last_number').notNull().default(100),
+});
 
 export const people = mysqlTable('people', {
   id: id().primaryKey(),
+  shopId: shopId(),
   name: varchar('name', { length: 120 }).notNull(),
   active: boolean('active').notNull().default(true),
 });
 
 export const engineSheets = mysqlTable('engine_sheets', {
   id: id().primaryKey(),
+  shopId: shopId(),
   name: varchar('name', { length: 160 }).notNull(),
   version: int('version').notNull().default(1),
   cylinders: tinyint('cylinders').notNull(),
@@ -49,6 +66,7 @@ export const engineSheets = mysqlTable('engine_sheets', {
 export const engineFigures = mysqlTable(
   'engine_figures',
   {
+    shopId: shopId(),
     sheetId: id('sheet_id')
       .notNull()
       .references(() => engineSheets.id),
@@ -67,6 +85,7 @@ export const engineFigures = mysqlTable(
 
 export const machines = mysqlTable('machines', {
   id: id().primaryKey(),
+  shopId: shopId(),
   tag: varchar('tag', { length: 40 }).notNull(),
   name: varchar('name', { length: 200 }).notNull(),
   kind: varchar('kind', { length: 20 }).notNull(),
@@ -86,6 +105,7 @@ export const jobs = mysqlTable(
   'jobs',
   {
     id: id().primaryKey(),
+    shopId: shopId(),
     number: int('number').notNull(),
     machineId: id('machine_id')
       .notNull()
@@ -94,15 +114,21 @@ export const jobs = mysqlTable(
     promisedOn: date('promised_on', { mode: 'string' }),
     /** Events so far, the complaint not counted; also the lock that numbers them. */
     eventCount: int('event_count').notNull().default(0),
+    /** When the closing was received, by the server's clock. */
     closedAt: moment('closed_at'),
   },
-  (table) => [uniqueIndex('jobs_number').on(table.number)],
+  (table) => [
+    uniqueIndex('jobs_shop_number').on(table.shopId, table.number),
+    index('jobs_floor').on(table.shopId, table.closedAt, table.promisedOn, table.openedAt),
+    index('jobs_machine').on(table.machineId),
+  ],
 );
 
 /** The record of a job. Rows are added, never changed: the application's user may not update or delete here. */
 export const jobEvents = mysqlTable(
   'job_events',
   {
+    shopId: shopId(),
     /** Made by the client, so that a repeated send is the same event. */
     id: id().primaryKey(),
     jobId: id('job_id')
@@ -121,6 +147,8 @@ export const jobEvents = mysqlTable(
       .references(() => people.id),
     at: moment('at').notNull(),
     receivedAt: moment('received_at').notNull(),
+    /** The time it says cannot be: ahead of the server's clock, or before the job was there. */
+    timeDoubtful: boolean('time_doubtful').notNull().default(false),
     ruleVersion: varchar('rule_version', { length: 40 }).notNull(),
     sheetVersion: smallint('sheet_version').notNull(),
     /** The event as a case file holds it; for the complaint, the head of the case file. */
@@ -133,6 +161,7 @@ export const jobEvents = mysqlTable(
 export const eventFigures = mysqlTable(
   'event_figures',
   {
+    shopId: shopId(),
     eventId: id('event_id')
       .notNull()
       .references(() => jobEvents.id),
@@ -147,11 +176,40 @@ export const eventFigures = mysqlTable(
 );
 
 /** House rules, one row for each change and each row whole. Rows are added, never changed: a job keeps those it was opened under. */
-export const houseRules = mysqlTable('house_rules', {
-  revision: int('revision').primaryKey(),
-  personId: id('person_id')
-    .notNull()
-    .references(() => people.id),
+export const houseRules = mysqlTable(
+  'house_rules',
+  {
+    shopId: shopId(),
+    revision: int('revision').notNull(),
+    personId: id('person_id')
+      .notNull()
+      .references(() => people.id),
+    at: moment('at').notNull(),
+    payload: jsonText('payload').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.shopId, table.revision] })],
+);
+
+/** How a job stands, as far as it was worked out: for the floor, which reads no records. Thrown away and made anew at will. */
+export const jobStates = mysqlTable('job_states', {
+  jobId: id('job_id')
+    .primaryKey()
+    .references(() => jobs.id),
+  shopId: shopId(),
+  eventCount: int('event_count').notNull(),
+  /** Of the catalogue it was worked out with. */
+  knowledge: varchar('knowledge', { length: 64 }).notNull(),
+  payload: jsonText('payload').notNull(),
+});
+
+/** The sheet of a closed job as it was printed. Rows are added, never changed: no later catalogue rewrites what a customer holds. */
+export const jobSheets = mysqlTable('job_sheets', {
+  jobId: id('job_id')
+    .primaryKey()
+    .references(() => jobs.id),
+  shopId: shopId(),
+  eventCount: int('event_count').notNull(),
+  knowledge: varchar('knowledge', { length: 64 }).notNull(),
   at: moment('at').notNull(),
   payload: jsonText('payload').notNull(),
 });

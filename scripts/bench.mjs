@@ -1,12 +1,12 @@
 import { readdirSync, readFileSync, rmSync } from 'node:fs';
-import { build, loadDemo, migrate, serve } from './lib/app.mjs';
+import { build, serve } from './lib/app.mjs';
 import { CHROMIUM, SOMEBODY_HERE } from './lib/browser.mjs';
 import { firstLoad } from './lib/firstLoad.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
-import { grantUpdates, startMariadb } from './lib/mariadb.mjs';
 import { under } from './lib/paths.mjs';
 import { run } from './lib/run.mjs';
 import { carefully, say, Trouble } from './lib/say.mjs';
+import { openShop } from './lib/shop.mjs';
 
 /** npm run bench: core times, reading to ridge in Chromium, script sent for the bench page, cold and warm start. */
 const folder = under('.data', 'bench');
@@ -17,10 +17,7 @@ const quantile = (sorted, q) => sorted[Math.min(sorted.length - 1, Math.floor(q 
 
 async function start() {
   const began = performance.now();
-  const database = await startMariadb(folder, 3937);
-  await migrate(database.ownerUrl);
-  await grantUpdates(database.rootUrl);
-  await loadDemo(database.appUrl);
+  const { database } = await openShop(folder, 3937);
   await build('.next');
   const pages = await serve('.next', 3935, database.appUrl);
   return {

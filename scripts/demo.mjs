@@ -1,10 +1,10 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { build, loadDemo, migrate, serve } from './lib/app.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
-import { grantUpdates, startMariadb } from './lib/mariadb.mjs';
 import { under } from './lib/paths.mjs';
 import { alive, stop } from './lib/run.mjs';
 import { carefully, say, Trouble } from './lib/say.mjs';
+import { openShop } from './lib/shop.mjs';
 
 /**
  * npm run demo [-- --fresh]: everything from a bare machine to a served demo shop. --fresh throws the demo's data away first.
@@ -70,24 +70,22 @@ await carefully(async () => {
     await ensureNodePackages();
     let appUrl = process.env.DATABASE_URL;
     if (appUrl) {
-      await migrate(process.env.DATABASE_OWNER_URL ?? appUrl);
+      await migrate(process.env.DATABASE_OWNER_URL ?? appUrl, under('.data', 'backups'));
       say(await loadDemo(appUrl));
     } else {
       await ensureDebianPackages(['mariadb-server']);
       if (fresh) rmSync(folder, { recursive: true, force: true });
-      const database = await startMariadb(folder, dbPort);
+      const { database, loaded } = await openShop(folder, dbPort, () => say('The database answers again.'));
       toStop.push(database);
+      say(loaded);
       void database.died.then((words) => {
         if (stopping) return;
         process.stderr.write(
-          `\nThe database stopped by itself.\n${words}\n  What to do: start again with npm run demo; every reading that was acknowledged is on disk.\n`,
+          `\nThe database does not stay up.\n${words}\n  What to do: start again with npm run demo; every reading that was acknowledged is on disk.\n`,
         );
         void shutDown(1);
       });
-      await migrate(database.ownerUrl);
-      await grantUpdates(database.rootUrl);
       appUrl = database.appUrl;
-      say(await loadDemo(appUrl));
     }
     await build('.next');
     const pages = await serve('.next', port, appUrl);

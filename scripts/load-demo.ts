@@ -1,5 +1,5 @@
 import { DEFAULT_HOUSE, type RawCase, readCase, readEvent } from '../core/index.ts';
-import { databaseOn, openPool } from '../db/client.ts';
+import { openShop } from '../db/client.ts';
 import { appendEvent, jobOf, openJob } from '../db/jobs.ts';
 import { addMachine, addSheet, allSheets } from '../db/machines.ts';
 import { complaintEvent, newEvent } from '../db/newEvent.ts';
@@ -7,8 +7,7 @@ import { activePeople, addPerson } from '../db/people.ts';
 import { type DemoJob, JOBS, MACHINES, PEOPLE, SHEETS } from '../demo/shop.ts';
 
 /** Loads the demo shop into the database of DATABASE_URL, unless it is there or another shop is. */
-const pool = openPool(process.env.DATABASE_URL!);
-const db = databaseOn(pool);
+const { shop, end } = openShop(process.env.DATABASE_URL!);
 const DAY_MS = 24 * 3600_000;
 /** A reading takes a while; a demo record should not read as if it were typed in one second. */
 const BETWEEN_MS = 7 * 60_000;
@@ -40,7 +39,7 @@ async function loadJob(job: DemoJob, now: Date): Promise<void> {
     house: DEFAULT_HOUSE,
   };
   await openJob(
-    db,
+    shop,
     {
       id: job.id,
       machineId: machine.id,
@@ -58,29 +57,25 @@ async function loadJob(job: DemoJob, now: Date): Promise<void> {
     const read = readEvent(event, '$', sheet.words);
     if (!read.ok) throw new Error(JSON.stringify(read.issues));
     const at = new Date(openedAt.getTime() + (i + 1) * BETWEEN_MS);
-    const added = await appendEvent(
-      db,
-      job.id,
-      newEvent(read.value, event, { ...who, id: `${job.id}-${i + 1}`, personId: by, at }),
-      at,
-    );
+    const fresh = newEvent(read.value, event, { ...who, id: `${job.id}-${i + 1}`, personId: by, at });
+    const added = await appendEvent(shop, job.id, fresh, at, async () => ({ ok: true, event: fresh }));
     if (!added.ok) throw new Error(`${job.id}, event ${i + 1}: ${added.code}`);
   }
 }
 
-const people = await activePeople(db);
-const wholeJob = async (job: DemoJob) => ((await jobOf(db, job.id))?.eventCount ?? -1) >= job.events.length;
+const people = await activePeople(shop);
+const wholeJob = async (job: DemoJob) => ((await jobOf(shop, job.id))?.eventCount ?? -1) >= job.events.length;
 const whole = (await Promise.all(JOBS.map(wholeJob))).every(Boolean);
 if (people.length > 0 && (whole || !people.some((p) => p.id === PEOPLE[0].id))) {
   console.log('The shop is there already; its data is kept.');
 } else {
   // Every id is fixed, so a load that was cut off is simply gone through again.
   const now = new Date();
-  for (const person of PEOPLE) await addPerson(db, person);
-  const sheets = await allSheets(db);
-  for (const sheet of SHEETS) if (!sheets.some((s) => s.id === sheet.id)) await addSheet(db, sheet);
-  for (const machine of MACHINES) await addMachine(db, { model: null, serial: null, access: {}, ...machine });
+  for (const person of PEOPLE) await addPerson(shop, person);
+  const sheets = await allSheets(shop);
+  for (const sheet of SHEETS) if (!sheets.some((s) => s.id === sheet.id)) await addSheet(shop, sheet);
+  for (const machine of MACHINES) await addMachine(shop, { model: null, serial: null, access: {}, ...machine });
   for (const job of JOBS) await loadJob(job, now);
   console.log(`Demo shop loaded: ${MACHINES.length} machines, ${JOBS.length} jobs.`);
 }
-await pool.end();
+await end();

@@ -1,10 +1,10 @@
 import { mkdirSync, rmSync } from 'node:fs';
-import { build, loadDemo, migrate, serve } from './lib/app.mjs';
+import { build, serve } from './lib/app.mjs';
 import { CHROMIUM, SOMEBODY_HERE } from './lib/browser.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
-import { grantUpdates, startMariadb } from './lib/mariadb.mjs';
 import { under } from './lib/paths.mjs';
 import { carefully, say } from './lib/say.mjs';
+import { openShop } from './lib/shop.mjs';
 
 /** npm run screenshots: one current picture of each main view, from the demo shop. */
 const folder = under('.data', 'screenshots');
@@ -112,12 +112,9 @@ await carefully(async () => {
   await ensureDebianPackages(['mariadb-server', 'chromium']);
   rmSync(folder, { recursive: true, force: true });
   mkdirSync(out, { recursive: true });
-  const database = await startMariadb(folder, 3947);
+  const { database } = await openShop(folder, 3947);
   let pages;
   try {
-    await migrate(database.ownerUrl);
-    await grantUpdates(database.rootUrl);
-    await loadDemo(database.appUrl);
     await build('.next');
     pages = await serve('.next', 3945, database.appUrl);
     const { chromium } = await import('@playwright/test');

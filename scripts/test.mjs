@@ -1,10 +1,12 @@
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { build, loadDemo, migrate, serve } from './lib/app.mjs';
+import { build, serve } from './lib/app.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
-import { emptyDatabase, grantUpdates, startMariadb } from './lib/mariadb.mjs';
+import { startMariadb } from './lib/mariadb.mjs';
 import { under } from './lib/paths.mjs';
+import { emptyDatabase } from './lib/rights.mjs';
 import { run } from './lib/run.mjs';
 import { carefully, say } from './lib/say.mjs';
+import { bringUpToDate } from './lib/shop.mjs';
 
 /**
  * npm test: the set-up, then types, lint, rings, unit tests, build and browser tests, on a database, build and ports of
@@ -124,11 +126,7 @@ await carefully(async () => {
   rmSync(folder, { recursive: true, force: true });
   const database = await startMariadb(folder, Number(process.env.RIDGE_TEST_DB_PORT ?? 3917));
   try {
-    const demoShop = async () => {
-      await migrate(database.ownerUrl);
-      await grantUpdates(database.rootUrl);
-      await loadDemo(database.appUrl);
-    };
+    const demoShop = () => bringUpToDate(database, under('.data', 'test', 'backups'));
     await demoShop();
     await unitTests(database);
     if (await built()) {

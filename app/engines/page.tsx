@@ -1,4 +1,4 @@
-import { database } from '@/db/client.ts';
+import { shop } from '@/db/client.ts';
 import { activePeople } from '@/db/people.ts';
 import { EngineList } from '@/features/engines/EngineList.tsx';
 import { loadEngines } from '@/features/engines/loadEngines.ts';
@@ -9,7 +9,7 @@ export const dynamic = 'force-dynamic';
 export const metadata = { title: 'Engines' };
 
 export default async function EnginesPage() {
-  const db = database();
+  const db = shop();
   const people = await activePeople(db);
   const desk = await deskSettings(people);
   return (

@@ -1,5 +1,5 @@
 import { INSTRUMENTS } from '@/core/index.ts';
-import { database } from '@/db/client.ts';
+import { shop } from '@/db/client.ts';
 import { houseNow } from '@/db/house.ts';
 import { activePeople, everyPerson } from '@/db/people.ts';
 import { HouseForm } from '@/features/house/HouseForm.tsx';
@@ -10,7 +10,7 @@ export const dynamic = 'force-dynamic';
 export const metadata = { title: 'House rules' };
 
 export default async function HouseRulesPage() {
-  const db = database();
+  const db = shop();
   const [{ house, personId, at }, people, all] = [await houseNow(db), await activePeople(db), await everyPerson(db)];
   const desk = await deskSettings(people);
   return (

@@ -118,7 +118,7 @@ function headIssues(head: Omit<RawCase, 'events'>): InputIssue[] {
       // A fault this catalogue has not reached yet may still have been tried; only a word of another shape is refused.
       if (!/^[a-z]+\.[a-z-]+(\[[123]\])?$/.test(tried))
         issues.push({ path, message: `"${tried}" is not a fault id`, accepted: FAULTS.map((f) => `tried:${f.id}`) });
-    } else if (!(flag in HISTORY_FLAGS))
+    } else if (!Object.hasOwn(HISTORY_FLAGS, flag))
       issues.push({
         path,
         message: `"${flag}" is not a history flag`,

@@ -185,7 +185,8 @@ function readFields(
   ]);
   if (event.value !== undefined) given.push(['value', `${path}.value`, event.value]);
   for (const [name, at, raw] of given) {
-    const field = check.fields[name];
+    // Every object has a `constructor`, which is no field of a check.
+    const field = Object.hasOwn(check.fields, name) ? check.fields[name] : undefined;
     if (!field) {
       issues.push({ path: at, message: `${check.id} has no figure called "${name}"`, accepted: takesWhat(check) });
       continue;

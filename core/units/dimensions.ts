@@ -83,7 +83,8 @@ export function unitsOf(dimension: Dimension): Unit[] {
 
 /** The definition of `unit` within `dimension`, or undefined when the unit does not measure it. */
 export function unitDefinition(dimension: Dimension, unit: string): UnitDefinition | undefined {
-  return (DIMENSIONS[dimension].units as Record<string, UnitDefinition>)[unit];
+  const units: Readonly<Record<string, UnitDefinition>> = DIMENSIONS[dimension].units;
+  return Object.hasOwn(units, unit) ? units[unit] : undefined;
 }
 
 /**

@@ -1,4 +1,4 @@
-CREATE TABLE `engine_figures` (
+CREATE TABLE IF NOT EXISTS `engine_figures` (
 	`sheet_id` varchar(36) NOT NULL,
 	`name` varchar(40) NOT NULL,
 	`value` double NOT NULL,
@@ -7,7 +7,7 @@ CREATE TABLE `engine_figures` (
 	CONSTRAINT `engine_figures_sheet_id_name_pk` PRIMARY KEY(`sheet_id`,`name`)
 );
 --> statement-breakpoint
-CREATE TABLE `engine_sheets` (
+CREATE TABLE IF NOT EXISTS `engine_sheets` (
 	`id` varchar(36) NOT NULL,
 	`name` varchar(160) NOT NULL,
 	`version` int NOT NULL DEFAULT 1,
@@ -21,7 +21,7 @@ CREATE TABLE `engine_sheets` (
 	CONSTRAINT `engine_sheets_id` PRIMARY KEY(`id`)
 );
 --> statement-breakpoint
-CREATE TABLE `event_figures` (
+CREATE TABLE IF NOT EXISTS `event_figures` (
 	`event_id` varchar(36) NOT NULL,
 	`field` varchar(60) NOT NULL,
 	`typed` varchar(80),
@@ -31,7 +31,7 @@ CREATE TABLE `event_figures` (
 	CONSTRAINT `event_figures_event_id_field_pk` PRIMARY KEY(`event_id`,`field`)
 );
 --> statement-breakpoint
-CREATE TABLE `job_events` (
+CREATE TABLE IF NOT EXISTS `job_events` (
 	`id` varchar(36) NOT NULL,
 	`job_id` varchar(36) NOT NULL,
 	`seq` int NOT NULL,
@@ -51,7 +51,7 @@ CREATE TABLE `job_events` (
 	CONSTRAINT `job_events_seq` UNIQUE(`job_id`,`seq`)
 );
 --> statement-breakpoint
-CREATE TABLE `jobs` (
+CREATE TABLE IF NOT EXISTS `jobs` (
 	`id` varchar(36) NOT NULL,
 	`number` int NOT NULL,
 	`machine_id` varchar(36) NOT NULL,
@@ -63,7 +63,7 @@ CREATE TABLE `jobs` (
 	CONSTRAINT `jobs_number` UNIQUE(`number`)
 );
 --> statement-breakpoint
-CREATE TABLE `machines` (
+CREATE TABLE IF NOT EXISTS `machines` (
 	`id` varchar(36) NOT NULL,
 	`tag` varchar(40) NOT NULL,
 	`name` varchar(200) NOT NULL,
@@ -74,16 +74,16 @@ CREATE TABLE `machines` (
 	CONSTRAINT `machines_id` PRIMARY KEY(`id`)
 );
 --> statement-breakpoint
-CREATE TABLE `people` (
+CREATE TABLE IF NOT EXISTS `people` (
 	`id` varchar(36) NOT NULL,
 	`name` varchar(120) NOT NULL,
 	`active` boolean NOT NULL DEFAULT true,
 	CONSTRAINT `people_id` PRIMARY KEY(`id`)
 );
 --> statement-breakpoint
-ALTER TABLE `engine_figures` ADD CONSTRAINT `engine_figures_sheet_id_engine_sheets_id_fk` FOREIGN KEY (`sheet_id`) REFERENCES `engine_sheets`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `event_figures` ADD CONSTRAINT `event_figures_event_id_job_events_id_fk` FOREIGN KEY (`event_id`) REFERENCES `job_events`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `job_events` ADD CONSTRAINT `job_events_job_id_jobs_id_fk` FOREIGN KEY (`job_id`) REFERENCES `jobs`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `job_events` ADD CONSTRAINT `job_events_person_id_people_id_fk` FOREIGN KEY (`person_id`) REFERENCES `people`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `jobs` ADD CONSTRAINT `jobs_machine_id_machines_id_fk` FOREIGN KEY (`machine_id`) REFERENCES `machines`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE `machines` ADD CONSTRAINT `machines_sheet_id_engine_sheets_id_fk` FOREIGN KEY (`sheet_id`) REFERENCES `engine_sheets`(`id`) ON DELETE no action ON UPDATE no action;
+ALTER TABLE `engine_figures` ADD CONSTRAINT `engine_figures_sheet_id_engine_sheets_id_fk` FOREIGN KEY IF NOT EXISTS (`sheet_id`) REFERENCES `engine_sheets`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `event_figures` ADD CONSTRAINT `event_figures_event_id_job_events_id_fk` FOREIGN KEY IF NOT EXISTS (`event_id`) REFERENCES `job_events`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `job_events` ADD CONSTRAINT `job_events_job_id_jobs_id_fk` FOREIGN KEY IF NOT EXISTS (`job_id`) REFERENCES `jobs`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `job_events` ADD CONSTRAINT `job_events_person_id_people_id_fk` FOREIGN KEY IF NOT EXISTS (`person_id`) REFERENCES `people`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `jobs` ADD CONSTRAINT `jobs_machine_id_machines_id_fk` FOREIGN KEY IF NOT EXISTS (`machine_id`) REFERENCES `machines`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE `machines` ADD CONSTRAINT `machines_sheet_id_engine_sheets_id_fk` FOREIGN KEY IF NOT EXISTS (`sheet_id`) REFERENCES `engine_sheets`(`id`) ON DELETE no action ON UPDATE no action;

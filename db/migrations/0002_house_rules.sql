@@ -1,4 +1,4 @@
-CREATE TABLE `house_rules` (
+CREATE TABLE IF NOT EXISTS `house_rules` (
 	`revision` int NOT NULL,
 	`person_id` varchar(36) NOT NULL,
 	`at` datetime(3) NOT NULL,
@@ -6,4 +6,4 @@ CREATE TABLE `house_rules` (
 	CONSTRAINT `house_rules_revision` PRIMARY KEY(`revision`)
 );
 --> statement-breakpoint
-ALTER TABLE `house_rules` ADD CONSTRAINT `house_rules_person_id_people_id_fk` FOREIGN KEY (`person_id`) REFERENCES `people`(`id`) ON DELETE no action ON UPDATE no action;
+ALTER TABLE `house_rules` ADD CONSTRAINT `house_rules_person_id_people_id_fk` FOREIGN KEY IF NOT EXISTS (`person_id`) REFERENCES `people`(`id`) ON DELETE no action ON UPDATE no action;

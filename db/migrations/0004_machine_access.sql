@@ -1,1 +1,1 @@
-ALTER TABLE `machines` ADD `access` longtext;
+ALTER TABLE `machines` ADD COLUMN IF NOT EXISTS `access` longtext;

@@ -2,9 +2,9 @@ import 'server-only';
 import { isMissing, SHEET_FIGURES, SHEET_WORDS, type SheetWord } from '@/core/engine/sheetParts.ts';
 import { wordText } from '@/core/engine/typedSheet.ts';
 import { type EngineWords, houseRules, type Rules } from '@/core/index.ts';
-import type { Database } from '@/db/client.ts';
 import { houseNow } from '@/db/house.ts';
 import { allMachines, allSheets } from '@/db/machines.ts';
+import type { Shop } from '@/db/shop.ts';
 import type { EngineRow } from './EngineList.tsx';
 
 /** An engine in a few words: how many cylinders, and what else is known. */
@@ -21,8 +21,8 @@ const named = ({ word, label }: SheetWord, said: string) =>
     : said;
 
 /** All engines, each with how much is known of it and the machines that have it. */
-export async function loadEngines(db: Database): Promise<EngineRow[]> {
-  const [sheets, machines] = [await allSheets(db), await allMachines(db)];
+export async function loadEngines(shop: Shop): Promise<EngineRow[]> {
+  const [sheets, machines] = [await allSheets(shop), await allMachines(shop)];
   return sheets.map(({ id, name, words, figures }) => ({
     id,
     name,
@@ -34,4 +34,4 @@ export async function loadEngines(db: Database): Promise<EngineRow[]> {
 }
 
 /** What the house goes by today where a sheet is empty. */
-export const rulesNow = async (db: Database): Promise<Rules> => houseRules((await houseNow(db)).house);
+export const rulesNow = async (shop: Shop): Promise<Rules> => houseRules((await houseNow(shop)).house);

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { type InputIssue, issuesOf, type SheetFile, sheetFileSchema } from '@/core/index.ts';
-import type { Database } from '@/db/client.ts';
 import { addSheet, changeSheet, type EngineSheet, sheetsOf } from '@/db/machines.ts';
 import { everyPerson, type Person } from '@/db/people.ts';
+import type { Shop } from '@/db/shop.ts';
 
 const idSchema = z.string().regex(/^[\w-]{8,36}$/, 'an id of 8 to 36 letters, digits, - or _');
 const requestSchema = z.strictObject({
@@ -24,24 +24,29 @@ const refused = (status: 404 | 409 | 422, path: string, message: string): Saved 
 });
 
 /** Takes down an engine sheet, made here, copied or from a file; or a change of one. The same new id twice is one sheet. */
-export async function saveSheet(db: Database, raw: unknown, now: Date): Promise<Saved> {
+export async function saveSheet(shop: Shop, raw: unknown, now: Date): Promise<Saved> {
   const request = requestSchema.safeParse(raw);
   if (!request.success) return { ok: false, status: 422, issues: issuesOf(request.error, '$') };
   const { id, personId, version } = request.data;
   const file = sheetFileSchema.safeParse(request.data.sheet);
   if (!file.success) return { ok: false, status: 422, issues: issuesOf(file.error, '$') };
-  const people = await everyPerson(db);
+  const people = await everyPerson(shop);
   if (!people.some((p) => p.id === personId)) return refused(422, '$.personId', 'pick who you are at the top');
   const sheet = sheetFrom(id, file.data, people, personId, now);
   if (version === undefined) {
-    await addSheet(db, sheet);
-    return { ok: true, id };
+    return (await addSheet(shop, sheet)) === 'other'
+      ? refused(
+          409,
+          '$',
+          'This form was saved as another sheet before. Nothing was written over: copy the sheet to make one more.',
+        )
+      : { ok: true, id };
   }
-  const stood = (await sheetsOf(db, [id])).get(id);
+  const stood = (await sheetsOf(shop, [id])).get(id);
   if (!stood) return refused(404, '$', 'there is no such engine');
   if (stood.words.cylinders !== sheet.words.cylinders)
     return refused(422, '$.words.cylinders', 'an engine keeps its cylinders: copy the sheet for another one');
-  const changed = await changeSheet(db, sheet, version, { personId, at: now });
+  const changed = await changeSheet(shop, sheet, version, { personId, at: now });
   return changed === null
     ? refused(
         409,

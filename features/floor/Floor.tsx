@@ -7,6 +7,7 @@ import { useTwoLetters } from '@/ui/useTwoLetters.ts';
 import { Row } from './FloorRow.tsx';
 import type { FloorRow } from './loadFloor.ts';
 import { useInReach } from './useInReach.ts';
+import { useWorkedOut } from './useWorkedOut.ts';
 
 interface Props {
   readonly open: readonly FloorRow[];
@@ -22,6 +23,10 @@ interface Props {
 export function Floor({ open, closed, today, seenAt, twoLetters }: Props) {
   const router = useRouter();
   const inReach = useInReach(seenAt);
+  useWorkedOut(
+    seenAt,
+    [...open, ...closed].some((row) => row.isOld),
+  );
   const [asked, setAsked] = useState('');
   const find = useRef<HTMLInputElement>(null);
   const rows = useRef<HTMLUListElement>(null);

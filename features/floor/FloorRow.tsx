@@ -1,14 +1,15 @@
 import { clsx } from 'clsx';
 import Link, { useLinkStatus } from 'next/link';
 import { whenText } from '@/features/bench/tapeLines.ts';
-import type { FloorRow } from './loadFloor.ts';
+import type { FloorRow, RowState } from './loadFloor.ts';
 import { useWaiting } from './useWaiting.ts';
 
-const PHASE_SIGN = { tracing: '◔', repair: '⚒', retest: '↻', work: '⚙', ready: '✓', closed: '■' } as const;
+const PHASE_SIGN = { tracing: '◔', repair: '⚒', retest: '↻', work: '⚙', ready: '✓', closed: '■', unread: '?' } as const;
 
 /** One machine: whose, what it waits for, when it is promised. */
 export function Row({ row, today }: { row: FloorRow; today: string }) {
   const waiting = useWaiting(row.id);
+  const { state } = row;
   return (
     <li>
       <Link
@@ -28,21 +29,19 @@ export function Row({ row, today }: { row: FloorRow; today: string }) {
             aria-hidden="true"
             className={clsx(
               'w-6 shrink-0 text-center text-[1.5rem] leading-[1.1rem] font-black',
-              row.phase === 'closed' ? 'text-soft' : 'text-rust',
+              state?.phase === 'closed' ? 'text-soft' : 'text-rust',
             )}
           >
-            {PHASE_SIGN[row.phase]}
+            {state ? PHASE_SIGN[state.phase] : '…'}
           </span>
           <span className="min-w-0">
             <span className="block text-[1.1rem] leading-tight font-bold">
-              <Opening /> {row.waitsFor}
+              <Opening /> {state ? waitsFor(state) : 'How it stands is being worked out'}
             </span>
-            {row.standsUntil && (
-              <span className="block text-[0.95rem] font-bold" suppressHydrationWarning>
-                to be looked at {whenText(row.standsUntil)}
-              </span>
+            {state && row.isOld && (
+              <span className="block text-[0.95rem] text-soft">as it stood before; being worked out anew</span>
             )}
-            {row.suspect && <span className="block text-[0.95rem] text-soft">{row.suspect}</span>}
+            {state && state.phase !== 'unread' && <Standing state={state} />}
             {waiting.unsent > 0 && (
               <span className="block font-bold text-rust">{lines(waiting.unsent)} kept here, not sent yet</span>
             )}
@@ -53,9 +52,25 @@ export function Row({ row, today }: { row: FloorRow; today: string }) {
             )}
           </span>
         </span>
-        <PromiseDay promisedOn={row.promisedOn} today={today} closed={row.phase === 'closed'} />
+        <PromiseDay promisedOn={row.promisedOn} today={today} closed={state?.phase === 'closed'} />
       </Link>
     </li>
+  );
+}
+
+const waitsFor = (state: RowState) =>
+  state.phase === 'unread' ? 'This version cannot read its record: open it to see why' : state.waitsFor;
+
+function Standing({ state }: { state: Exclude<RowState, { phase: 'unread' }> }) {
+  return (
+    <>
+      {state.standsUntil && (
+        <span className="block text-[0.95rem] font-bold" suppressHydrationWarning>
+          to be looked at {whenText(state.standsUntil)}
+        </span>
+      )}
+      {state.suspect && <span className="block text-[0.95rem] text-soft">{state.suspect}</span>}
+    </>
   );
 }
 

@@ -1,22 +1,15 @@
-import {
-  type BenchSummary,
-  CLOSE_WORDS,
-  checkLabel,
-  faultCards,
-  faultLabel,
-  type Phase,
-  type Plan,
-  type RawCase,
-  SYMPTOMS,
-  stateLabel,
-} from '@/core/index.ts';
-import type { Database } from '@/db/client.ts';
-import { closedJobs, eventsOfJobs, type Job, openJobs } from '@/db/jobs.ts';
-import { allMachines, type Machine } from '@/db/machines.ts';
-import { benchOf, standOf } from '@/features/record/server/benches.ts';
-import { type JobFile, jobFileOf } from '@/features/record/server/jobFile.ts';
+import 'server-only';
+import { type RawCase, SYMPTOMS } from '@/core/index.ts';
+import { statesOf } from '@/db/jobStates.ts';
+import { closedJobs, complaintsOf, type Job, openJobs } from '@/db/jobs.ts';
+import { type Machine, machinesOf } from '@/db/machines.ts';
+import type { Shop } from '@/db/shop.ts';
+import { KNOWLEDGE } from '@/features/shop/server/knowledge.ts';
+import type { FloorState } from './floorState.ts';
+import { reckonLater } from './server/reckoning.ts';
 
-const CARDS = faultCards();
+/** `unread`: this version cannot read its record; nothing of it is touched. */
+export type RowState = FloorState | { readonly phase: 'unread'; readonly why: string };
 
 export interface FloorRow {
   readonly id: string;
@@ -24,99 +17,48 @@ export interface FloorRow {
   readonly machine: Pick<Machine, 'tag' | 'name' | 'owner'>;
   readonly complaint: string;
   readonly promisedOn: string | null;
-  readonly phase: Phase;
-  readonly waitsFor: string;
-  /** Something stands by itself, to be looked at then; ISO time. */
-  readonly standsUntil: string | null;
-  /** The likeliest suspect, or null when nothing stands out. */
-  readonly suspect: string | null;
+  /** How it stood when that was worked out last; null where that is under way for the first time. */
+  readonly state: RowState | null;
+  /** How it stands now is being worked out. */
+  readonly isOld: boolean;
 }
 
-const SHOWN_SUSPECT = 0.3;
 const CLOSED_SHOWN = 8;
 
-/** The machines in the shop, oldest promise first, each with what it waits for; and the last ones that left. */
-export async function loadFloor(db: Database): Promise<{ open: FloorRow[]; closed: FloorRow[] }> {
-  const [open, closed, machines] = [await openJobs(db), await closedJobs(db, CLOSED_SHOWN), await allMachines(db)];
-  const records = await eventsOfJobs(
-    db,
-    [...open, ...closed].map((j) => j.id),
-  );
+/**
+ * The machines in the shop, oldest promise first, each with what it waits for; and the last ones that left. Reads no record: how a job
+ * stands is kept beside it, and worked out anew, off this thread, once its record or the catalogue has moved on.
+ */
+export async function loadFloor(shop: Shop): Promise<{ open: FloorRow[]; closed: FloorRow[] }> {
+  const [open, closed] = await Promise.all([openJobs(shop), closedJobs(shop, CLOSED_SHOWN)]);
+  const jobs = [...open, ...closed];
+  const ids = jobs.map((j) => j.id);
+  const [machines, states, complaints] = await Promise.all([
+    machinesOf(
+      shop,
+      jobs.map((j) => j.machineId),
+    ),
+    statesOf(shop, ids),
+    complaintsOf(shop, ids),
+  ]);
   const row = (job: Job): FloorRow => {
-    const file = jobFileOf(records.get(job.id)!);
+    const kept = states.get(job.id);
+    const isOld = kept?.eventCount !== job.eventCount || kept.knowledge !== KNOWLEDGE;
+    if (isOld) reckonLater(shop, job.id);
+    const { tag, name, owner } = machines.get(job.machineId)!;
     return {
       id: job.id,
       number: job.number,
-      machine: machines.find((m) => m.id === job.machineId)!,
-      complaint: complaintText(file.head),
+      machine: { tag, name, owner },
+      complaint: complaintText(complaints.get(job.id) as Partial<RawCase> | undefined),
       promisedOn: job.promisedOn,
-      ...stateOf(job.id, file),
+      state: (kept?.payload as RowState | undefined) ?? null,
+      isOld,
     };
   };
   return { open: open.map(row), closed: closed.map(row) };
 }
 
-type FloorState = Pick<FloorRow, 'phase' | 'waitsFor' | 'suspect' | 'standsUntil'>;
-
-const KEPT_STATES = 1000;
-const states = new Map<string, FloorState>();
-
-/** How a job stands, worked out once for each length of its record. */
-function stateOf(jobId: string, file: JobFile): FloorState {
-  const key = `${jobId}/${file.events.length}`;
-  let state = states.get(key);
-  if (!state) {
-    const bench = benchOf(jobId, file);
-    const { summary, plan } = standOf(bench);
-    const last = file.events.at(-1)?.event;
-    const top = summary.suspects[0];
-    state = {
-      phase: summary.phase,
-      waitsFor: last && 'close' in last ? CLOSE_WORDS[last.close] : waitsFor(summary, plan),
-      standsUntil: standsUntil(summary, file),
-      suspect:
-        summary.phase === 'tracing' && top && top.p >= SHOWN_SUSPECT
-          ? `${faultLabel(top.key, CARDS)} (${Math.round(100 * top.p)} %)`
-          : null,
-    };
-    if (states.size >= KEPT_STATES) states.delete(states.keys().next().value!);
-    states.set(key, state);
-  }
-  return state;
-}
-
-export const complaintText = (head: Pick<RawCase, 'complaint'>) => head.complaint.map((s) => SYMPTOMS[s]).join(', ');
-
-/** The hour at which the last thing that stands by itself is to be looked at. */
-function standsUntil({ standing }: BenchSummary, { events }: JobFile): string | null {
-  const last = standing.at(-1);
-  const since = last && events.find((e) => e.seq === last.event)?.at;
-  return since ? new Date(new Date(since).getTime() + last.minutes * 60_000).toISOString() : null;
-}
-
-function waitsFor(summary: BenchSummary, plan: Plan): string {
-  const [standing] = summary.standing;
-  if (standing) return `Set up: ${checkLabel(standing.check, null)}`;
-  switch (summary.phase) {
-    case 'repair':
-      return `Repair: ${faultLabel(summary.confirmed[0]!.fault, CARDS)}`;
-    case 'retest': {
-      const [due] = summary.retests;
-      return `Re-test: ${checkLabel(due!.check, due!.cylinder)}`;
-    }
-    case 'work': {
-      const [due] = summary.work.due;
-      return due ? `Work: ${due.steps[0]?.label ?? due.title}` : 'To be said: what let it in';
-    }
-    case 'ready':
-      return 'Ready to close';
-    case 'closed':
-      return 'Closed';
-    case 'tracing': {
-      const next = plan.next[0];
-      return next
-        ? `Check: ${checkLabel(next.check, next.cylinder)} (${stateLabel(next)})`
-        : 'Check: run it and listen';
-    }
-  }
-}
+/** What it does, in words; a word of another version stands as it was written. */
+const complaintText = (head: Partial<RawCase> | undefined) =>
+  Array.isArray(head?.complaint) ? head.complaint.map((s) => SYMPTOMS[s] ?? s).join(', ') : '';

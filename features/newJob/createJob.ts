@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import {
   engineWords,
+  type House,
   type InputIssue,
   issuesOf,
   MACHINE_KINDS,
@@ -10,7 +11,6 @@ import {
   USUAL_ACCESS,
   withLayout,
 } from '@/core/index.ts';
-import type { Database } from '@/db/client.ts';
 import { houseNow } from '@/db/house.ts';
 import { openJob } from '@/db/jobs.ts';
 import {
@@ -24,6 +24,7 @@ import {
 } from '@/db/machines.ts';
 import { complaintEvent } from '@/db/newEvent.ts';
 import { everyPerson } from '@/db/people.ts';
+import type { Shop } from '@/db/shop.ts';
 
 const idSchema = z.string().regex(/^[\w-]{8,36}$/, 'an id of 8 to 36 letters, digits, - or _');
 const newMachineSchema = z.strictObject({
@@ -74,7 +75,34 @@ export type JobRequest = z.infer<typeof jobRequestSchema>;
 
 export type Created =
   | { readonly ok: true; readonly id: string; readonly number: number }
-  | { readonly ok: false; readonly issues: readonly InputIssue[] };
+  | {
+      readonly ok: false;
+      readonly status: 409 | 422;
+      /** `used-form`: its ids are those of another job or machine; nothing was written. */
+      readonly code?: 'used-form';
+      readonly issues: readonly InputIssue[];
+    };
+
+const refused = (path: string, message: string): Created => ({ ok: false, status: 422, issues: [{ path, message }] });
+
+/** Takes back what was written before it turned out that the job cannot be opened. */
+class UsedForm extends Error {
+  constructor(readonly number: number | null) {
+    super();
+  }
+}
+
+const usedForm = ({ number }: UsedForm): Created => ({
+  ok: false,
+  status: 409,
+  code: 'used-form',
+  issues: [
+    {
+      path: '$',
+      message: `This form was used ${number === null ? 'for another machine' : `to open job ${number}`} already, perhaps in another tab. Nothing was changed; press again to open one more job.`,
+    },
+  ],
+});
 
 /**
  * A machine that was not here before. Where the shop does not know its engine, that gets a sheet of its own with nothing on it but its cylinders: what is
@@ -93,22 +121,44 @@ function freshMachine(
   return { machine: { id, ...rest, hours, sheetId: id, access }, blank };
 }
 
-/** Opens a job, with a new machine if one is given. The same ids twice make one job. */
-export async function createJob(db: Database, raw: unknown, now: Date): Promise<Created> {
+/** Opens a job, with a new machine if one is given; wholly or not at all. The same form twice makes one job. */
+export async function createJob(shop: Shop, raw: unknown, now: Date): Promise<Created> {
   const parsed = jobRequestSchema.safeParse(raw);
-  if (!parsed.success) return { ok: false, issues: issuesOf(parsed.error, '$') };
+  if (!parsed.success) return { ok: false, status: 422, issues: issuesOf(parsed.error, '$') };
   const given = parsed.data;
-  if (!(await everyPerson(db)).some((p) => p.id === given.personId))
-    return { ok: false, issues: [{ path: '$.personId', message: 'pick who you are' }] };
-  const alike = given.newMachine && (await accessOfKind(db, given.newMachine.kind, given.newMachine.sheetId ?? ''));
+  if (!(await everyPerson(shop)).some((p) => p.id === given.personId)) return refused('$.personId', 'pick who you are');
+  try {
+    return await shop.wholly((tx) => opened(tx, given, now));
+  } catch (error) {
+    if (error instanceof UsedForm) return usedForm(error);
+    throw error;
+  }
+}
+
+async function opened(tx: Shop, given: JobRequest, now: Date): Promise<Created> {
+  const alike = given.newMachine && (await accessOfKind(tx, given.newMachine.kind, given.newMachine.sheetId ?? ''));
   const fresh = given.newMachine && freshMachine(given.machineId, given.newMachine, given.hours, alike ?? USUAL_ACCESS);
-  if (fresh && 'message' in fresh) return { ok: false, issues: [fresh] };
-  const machine = fresh ? fresh.machine : await machineOf(db, given.machineId);
-  if (!machine) return { ok: false, issues: [{ path: '$.machineId', message: 'pick the machine' }] };
-  const sheet = fresh?.blank ?? (await sheetsOf(db, [machine.sheetId])).get(machine.sheetId);
-  if (!sheet) return { ok: false, issues: [{ path: '$.newMachine.sheetId', message: 'pick the engine' }] };
-  const { house } = await houseNow(db);
-  const head: Omit<RawCase, 'events'> = {
+  if (fresh && 'message' in fresh) return refused(fresh.path, fresh.message);
+  const machine = fresh ? fresh.machine : await machineOf(tx, given.machineId);
+  if (!machine) return refused('$.machineId', 'pick the machine');
+  const sheet = fresh?.blank ?? (await sheetsOf(tx, [machine.sheetId])).get(machine.sheetId);
+  if (!sheet) return refused('$.newMachine.sheetId', 'pick the engine');
+  const head = headOf(given, machine, sheet, (await houseNow(tx)).house);
+  const read = readCase({ ...head, events: [] });
+  if (!read.ok) return { ok: false, status: 422, issues: read.issues };
+  if (fresh?.blank && (await addSheet(tx, fresh.blank)) === 'other') throw new UsedForm(null);
+  if (fresh && (await addMachine(tx, machine)) === 'other') throw new UsedForm(null);
+  const job = { id: given.id, machineId: machine.id, openedAt: now, promisedOn: given.promisedOn };
+  const { personId } = given;
+  const complaint = complaintEvent(head, { id: given.complaintId, personId, at: now, sheetVersion: sheet.version });
+  const made = await openJob(tx, job, complaint);
+  if (!made.ok) throw new UsedForm(made.number);
+  return { ok: true, id: given.id, number: made.number };
+}
+
+/** What stands at the head of the job's case file: the machine as it is known today, and what the customer says. */
+function headOf(given: JobRequest, machine: Machine, sheet: EngineSheet, house: House): Omit<RawCase, 'events'> {
+  return {
     format: 'ridge-bolt/case',
     version: 1,
     machine: {
@@ -136,19 +186,4 @@ export async function createJob(db: Database, raw: unknown, now: Date): Promise<
     ...(given.airTemperatureC === null ? {} : { ambient: { temperatureC: given.airTemperatureC } }),
     ...(given.said.trim() === '' ? {} : { said: given.said.trim() }),
   };
-  const read = readCase({ ...head, events: [] });
-  if (!read.ok) return { ok: false, issues: read.issues };
-  if (fresh?.blank) await addSheet(db, fresh.blank);
-  if (fresh) await addMachine(db, machine);
-  const { number } = await openJob(
-    db,
-    { id: given.id, machineId: machine.id, openedAt: now, promisedOn: given.promisedOn },
-    complaintEvent(head, {
-      id: given.complaintId,
-      personId: given.personId,
-      at: now,
-      sheetVersion: sheet.version,
-    }),
-  );
-  return { ok: true, id: given.id, number };
 }

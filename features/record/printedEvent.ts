@@ -13,6 +13,8 @@ export interface PrintedEvent {
   readonly personId: string;
   /** ISO time. */
   readonly at: string;
+  /** That time cannot be: the clock it came from was wrong. */
+  readonly timeDoubtful?: boolean;
   readonly event: RawEvent;
 }
 

@@ -21,22 +21,26 @@ const SOURCES = [
   'package-lock.json',
 ];
 
-export async function migrate(url) {
-  const { code, output } = await run(process.execPath, [under('scripts', 'migrate.mjs')], {
-    env: { DATABASE_OWNER_URL: url },
-  });
+/** Runs one of our own TypeScript programs to its end. */
+const runTs = (script, env, args = []) =>
+  run(process.execPath, ['--import', 'tsx', under('scripts', script), ...args], { env });
+
+/**
+ * Brings a database up to date. Whatever is in it is dumped into `backups` first; a step that was cut off is gone through again at
+ * the next start.
+ */
+export async function migrate(url, backups) {
+  const { code, output } = await runTs('migrate.ts', { DATABASE_OWNER_URL: url, RIDGE_BACKUP_FOLDER: backups });
   if (code !== 0)
     throw new Trouble(
       `The database could not be brought up to date:\n${output.slice(-1500)}`,
-      'see the message above; no data was changed by a failed step.',
+      `see the message above, then start again: a step that was cut off is gone through once more.\n  The data as it was before lies in ${backups}.`,
     );
 }
 
 /** @returns what the loader said */
 export async function loadDemo(url) {
-  const { code, output } = await run(process.execPath, ['--import', 'tsx', under('scripts', 'load-demo.ts')], {
-    env: { DATABASE_URL: url },
-  });
+  const { code, output } = await runTs('load-demo.ts', { DATABASE_URL: url });
   if (code !== 0)
     throw new Trouble(`The demo shop could not be loaded:\n${output.slice(-2500)}`, 'see the message above.');
   return output.trim();

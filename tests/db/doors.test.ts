@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, describe, expect, it } from 'vitest';
 import { nextChecks, readCase, replayAll, summarise, traceCase } from '@/core/index.ts';
-import { databaseOn, openPool } from '@/db/client.ts';
+import { openShop } from '@/db/client.ts';
 import { eventsOf, jobOf, openJobs } from '@/db/jobs.ts';
 import { machineOf } from '@/db/machines.ts';
 import { everyPerson } from '@/db/people.ts';
-import { loadFloor } from '@/features/floor/loadFloor.ts';
+import { type FloorRow, loadFloor } from '@/features/floor/loadFloor.ts';
+import { reckonNext } from '@/features/floor/server/reckoning.ts';
 import { createJob } from '@/features/newJob/createJob.ts';
 import { benchOf } from '@/features/record/server/benches.ts';
 import { caseFileOf, caseOf, jobFileOf } from '@/features/record/server/jobFile.ts';
@@ -18,9 +19,8 @@ import { JOBS } from '../../demo/shop.ts';
 const url = process.env.RIDGE_TEST_URL;
 
 describe.skipIf(!url)('the doors of the shop', () => {
-  const pool = openPool(url ?? 'mysql://127.0.0.1/none');
-  const db = databaseOn(pool);
-  afterAll(() => pool.end());
+  const { shop: db, end } = openShop(url ?? 'mysql://127.0.0.1/none');
+  afterAll(() => end());
   const now = new Date('2026-11-25T10:00:00Z');
 
   const request = (change: object = {}) => ({
@@ -49,6 +49,15 @@ describe.skipIf(!url)('the doors of the shop', () => {
     const created = await createJob(db, request(), now);
     if (!created.ok) throw new Error(JSON.stringify(created.issues));
     return created.id;
+  };
+  /** The floor once how the demo's machines stand is worked out, which goes on beside. */
+  const workedOut = async () => {
+    for (const { id } of JOBS) reckonNext(db, id);
+    for (;;) {
+      const floor = await loadFloor(db);
+      if (![...floor.open, ...floor.closed].some((row) => row.isOld && JOBS.some((j) => j.id === row.id))) return floor;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
   };
   const record = async (id: string, event: unknown) => {
     const recorded = await recordEvent(db, id, body(event), now);
@@ -164,7 +173,7 @@ describe.skipIf(!url)('the doors of the shop', () => {
     it.each([
       ['no id', { id: '' }, 400],
       ['somebody unknown', { personId: 'nobody' }, 422],
-      ['a clock a week ahead', { at: '2026-12-02T10:00:00Z' }, 422],
+      ['a year no clock shows', { at: '0001-01-01T00:00:00Z' }, 422],
     ])('%s is refused', async (_, change, status) => {
       const id = await started();
       expect(await recordEvent(db, id, body({ note: 'x' }, change), now)).toMatchObject({ ok: false, status });
@@ -173,11 +182,10 @@ describe.skipIf(!url)('the doors of the shop', () => {
 
     it('kept in a browser over a week and sent late is taken down with its own time', async () => {
       const id = await started();
-      expect(await recordEvent(db, id, body({ note: 'late' }, { at: '2026-11-18T10:00:00Z' }), now)).toMatchObject({
-        ok: true,
-        seq: 1,
-      });
-      expect((await eventsOf(db, id))[1]!.at.toISOString()).toBe('2026-11-18T10:00:00.000Z');
+      const later = new Date('2026-12-03T10:00:00Z');
+      const recorded = await recordEvent(db, id, body({ note: 'late' }, { at: '2026-11-26T10:00:00Z' }), later);
+      expect(recorded).toMatchObject({ ok: true, seq: 1 });
+      expect((await eventsOf(db, id))[1]).toMatchObject({ at: new Date('2026-11-26T10:00:00Z'), timeDoubtful: false });
     });
 
     it('"cured" is refused until it is shown, with what is missing', async () => {
@@ -235,7 +243,9 @@ describe.skipIf(!url)('the doors of the shop', () => {
 
     it('a job taken out as a case file is read back whole, with who and when, and traces the same', async () => {
       const file = jobFileOf(await eventsOf(db, 'job-heron-9-closed'));
-      const taken = JSON.parse(JSON.stringify(caseFileOf(file, await everyPerson(db))));
+      const taken = JSON.parse(
+        JSON.stringify(caseFileOf(await eventsOf(db, 'job-heron-9-closed'), await everyPerson(db))),
+      );
       expect(taken.events[0]).toMatchObject({ id: 'job-heron-9-closed-1', by: 'Borre Okonje', check: 'spark.tester' });
       const read = readCase(taken);
       if (!read.ok) throw new Error(JSON.stringify(read.issues));
@@ -273,7 +283,7 @@ describe.skipIf(!url)('the doors of the shop', () => {
     });
 
     it('the floor shows the oldest promise first, promises before none, and what each waits for', async () => {
-      const { open, closed } = await loadFloor(db);
+      const { open, closed } = await workedOut();
       const demo = open.filter((row) => JOBS.some((j) => j.id === row.id));
       expect(demo.map((row) => row.id)).toEqual([
         'job-heron-7-battery',
@@ -282,10 +292,11 @@ describe.skipIf(!url)('the doors of the shop', () => {
         'job-sluice-1-one',
         'job-teal-new',
       ]);
-      expect(demo[0]!.waitsFor).toBe('Repair: Battery worn out');
-      expect(demo[1]!.waitsFor).toBe('Re-test: Shut off by the key');
-      expect(demo[2]!.waitsFor).toMatch(/^Check: /);
-      expect(closed.map((row) => row.waitsFor)).toContain('Cured and shown');
+      const waitsFor = ({ state }: FloorRow) => (state && state.phase !== 'unread' ? state.waitsFor : '');
+      expect(waitsFor(demo[0]!)).toBe('Repair: Battery worn out');
+      expect(waitsFor(demo[1]!)).toBe('Re-test: Shut off by the key');
+      expect(waitsFor(demo[2]!)).toMatch(/^Check: /);
+      expect(closed.map(waitsFor)).toContain('Cured and shown');
       expect((await openJobs(db)).every((j) => j.closedAt === null)).toBe(true);
     }, 60_000);
 

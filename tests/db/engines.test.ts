@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, describe, expect, it } from 'vitest';
 import type { SheetFile } from '@/core/index.ts';
-import { databaseOn, openPool } from '@/db/client.ts';
+import { openShop } from '@/db/client.ts';
 import { eventsOf } from '@/db/jobs.ts';
 import { allSheets, machineOf, sheetsOf } from '@/db/machines.ts';
 import { everyPerson } from '@/db/people.ts';
@@ -15,9 +15,8 @@ import { recordEvent } from '@/features/record/server/recordEvent.ts';
 const url = process.env.RIDGE_TEST_URL;
 
 describe.skipIf(!url)('the engines of the shop', () => {
-  const pool = openPool(url ?? 'mysql://127.0.0.1/none');
-  const db = databaseOn(pool);
-  afterAll(() => pool.end());
+  const { shop: db, end } = openShop(url ?? 'mysql://127.0.0.1/none');
+  afterAll(() => end());
   const now = new Date('2026-11-29T10:00:00.000Z');
   const later = new Date('2026-11-29T11:30:00.000Z');
 

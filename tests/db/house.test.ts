@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, describe, expect, it } from 'vitest';
 import { RULES_VERSION } from '@/core/index.ts';
-import { databaseOn, openPool } from '@/db/client.ts';
+import { openPool, openShop } from '@/db/client.ts';
 import { houseNow } from '@/db/house.ts';
 import { eventsOf } from '@/db/jobs.ts';
 import { saveHouse } from '@/features/house/saveHouse.ts';
@@ -13,9 +13,9 @@ import { recordEvent } from '@/features/record/server/recordEvent.ts';
 const url = process.env.RIDGE_TEST_URL;
 
 describe.skipIf(!url)('the rules of the house', () => {
+  const { shop: db, end } = openShop(url ?? 'mysql://127.0.0.1/none');
   const pool = openPool(url ?? 'mysql://127.0.0.1/none');
-  const db = databaseOn(pool);
-  afterAll(() => pool.end());
+  afterAll(() => Promise.all([end(), pool.end()]));
   const now = new Date('2026-11-25T10:00:00Z');
   const gap = { check: 'spark.air-gap', cylinder: 1, fields: { gapA: { value: 0.32, unit: 'mm' } } };
   const save = async (house: object) =>
@@ -59,7 +59,7 @@ describe.skipIf(!url)('the rules of the house', () => {
     const version = `${RULES_VERSION}+${saved.ok && saved.revision}`;
     expect(rows).toEqual([{ rule_version: version }, { rule_version: version }]);
     // And they travel with the job.
-    const file = caseFileOf(jobFileOf(await eventsOf(db, after)), []);
+    const file = caseFileOf(await eventsOf(db, after), []);
     expect(file.house?.schools).toEqual({ 'air-gap': 'ten-to-thirteen' });
     await save({ schools: {} });
   });

@@ -37,7 +37,7 @@ describe.skipIf(!url)('a database that stopped in the middle', () => {
   it('is given up: what was asked fails, and a connection that only rested is made anew', async () => {
     const through = new URL(url!);
     through.port = String(await between.listening());
-    const pool = openPool(through.href, 400);
+    const pool = openPool(through.href, { answersWithinMs: 400 });
     expect((await pool.query('select 1 as one'))[0]).toEqual([{ one: 1 }]);
     await new Promise((resolve) => setTimeout(resolve, 700));
     expect((await pool.query('select 2 as two'))[0]).toEqual([{ two: 2 }]);

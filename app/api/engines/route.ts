@@ -1,4 +1,4 @@
-import { database } from '@/db/client.ts';
+import { shop } from '@/db/client.ts';
 import { saveSheet } from '@/features/engines/saveSheet.ts';
 import { readJson } from '@/features/shop/readJson.ts';
 import { log } from '@/features/shop/server/log.ts';
@@ -9,7 +9,7 @@ export async function POST(request: Request) {
   const body = await readJson(request);
   if (!body.ok) return Response.json({ issues: [{ path: '$', message: body.message }] }, { status: body.status });
   try {
-    const saved = await saveSheet(database(), body.value, new Date());
+    const saved = await saveSheet(shop(), body.value, new Date());
     return saved.ok ? Response.json(saved) : Response.json({ issues: saved.issues }, { status: saved.status });
   } catch (error) {
     log().error({ err: error }, 'an engine sheet was not saved');

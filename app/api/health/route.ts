@@ -1,14 +1,9 @@
-import { sql } from 'drizzle-orm';
-import { database } from '@/db/client.ts';
+import { healthOf } from '@/features/shop/server/health.ts';
 
 export const dynamic = 'force-dynamic';
 
-/** Whether the pages can reach their database. */
+/** Whether the shop's computer is alive and can take readings, how far its database is, and when it was backed up. */
 export async function GET() {
-  try {
-    await database().execute(sql`select 1`);
-    return Response.json({ ok: true });
-  } catch {
-    return Response.json({ ok: false, message: 'The database does not answer.' }, { status: 503 });
-  }
+  const health = await healthOf();
+  return Response.json(health, { status: health.ready ? 200 : 503, headers: { 'cache-control': 'no-store' } });
 }

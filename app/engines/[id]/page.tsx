@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { database } from '@/db/client.ts';
+import { shop } from '@/db/client.ts';
 import { allMachines, sheetsOf } from '@/db/machines.ts';
 import { activePeople, everyPerson } from '@/db/people.ts';
 import { rulesNow } from '@/features/engines/loadEngines.ts';
@@ -15,12 +15,12 @@ type Params = { params: Promise<{ id: string }> };
 
 export async function generateMetadata({ params }: Params): Promise<Metadata> {
   const { id } = await params;
-  return { title: (await sheetsOf(database(), [id])).get(id)?.name ?? 'No such engine' };
+  return { title: (await sheetsOf(shop(), [id])).get(id)?.name ?? 'No such engine' };
 }
 
 export default async function EnginePage({ params }: Params) {
   const { id } = await params;
-  const db = database();
+  const db = shop();
   const sheet = (await sheetsOf(db, [id])).get(id);
   if (!sheet) notFound();
   const people = await activePeople(db);

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { database } from '@/db/client.ts';
+import { shop } from '@/db/client.ts';
 import { sheetsOf } from '@/db/machines.ts';
 import { activePeople } from '@/db/people.ts';
 import { CompareSheets } from '@/features/engines/CompareSheets.tsx';
@@ -12,7 +12,7 @@ export const metadata = { title: 'Two engines' };
 
 export default async function ComparePage({ searchParams }: { searchParams: Promise<{ a?: string; b?: string }> }) {
   const { a = '', b = '' } = await searchParams;
-  const db = database();
+  const db = shop();
   const sheets = await sheetsOf(db, [a, b]);
   const [one, other] = [sheets.get(a), sheets.get(b)];
   if (!one || !other) notFound();

@@ -1,5 +1,5 @@
 import { engineWords, type SheetFile } from '@/core/index.ts';
-import { database } from '@/db/client.ts';
+import { shop } from '@/db/client.ts';
 import { sheetsOf } from '@/db/machines.ts';
 import { activePeople, everyPerson } from '@/db/people.ts';
 import { rulesNow } from '@/features/engines/loadEngines.ts';
@@ -22,7 +22,7 @@ const BLANK: SheetFile = {
 /** A sheet of an engine that was not here before, blank or begun with a copy of another. */
 export default async function NewEnginePage({ searchParams }: { searchParams: Promise<{ copy?: string }> }) {
   const { copy } = await searchParams;
-  const db = database();
+  const db = shop();
   const people = await activePeople(db);
   const desk = await deskSettings(people);
   const of = copy ? (await sheetsOf(db, [copy])).get(copy) : undefined;

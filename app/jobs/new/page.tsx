@@ -1,4 +1,4 @@
-import { database } from '@/db/client.ts';
+import { shop } from '@/db/client.ts';
 import { allMachines, allSheets } from '@/db/machines.ts';
 import { activePeople } from '@/db/people.ts';
 import { NewJobForm } from '@/features/newJob/NewJobForm.tsx';
@@ -9,7 +9,7 @@ export const dynamic = 'force-dynamic';
 export const metadata = { title: 'New job' };
 
 export default async function NewJobPage() {
-  const db = database();
+  const db = shop();
   const people = await activePeople(db);
   const desk = await deskSettings(people);
   const [machines, sheets] = [await allMachines(db), await allSheets(db)];

@@ -1,5 +1,15 @@
 import 'server-only';
-import { type Case, type InputIssue, type RawCase, type RawEvent, readCase } from '@/core/index.ts';
+import {
+  type Case,
+  correctionIssue,
+  type InputIssue,
+  type JobEvent,
+  learnt,
+  type RawCase,
+  type RawEvent,
+  readCase,
+  readEvent,
+} from '@/core/index.ts';
 import type { RecordedEvent } from '@/db/jobs.ts';
 import type { Person } from '@/db/people.ts';
 import type { CaseHeadFile, PrintedEvent } from '../printedEvent.ts';
@@ -9,40 +19,96 @@ export interface JobFile {
   readonly events: readonly PrintedEvent[];
 }
 
-/** A job's record as a case file: the complaint is the head, everything after it the events. @throws Error for a record without complaint */
-export function jobFileOf(record: readonly RecordedEvent[]): JobFile {
-  const [complaint, ...events] = record;
-  if (complaint?.kind !== 'complaint') throw new Error('a job without its complaint');
-  return {
-    head: complaint.payload as CaseHeadFile,
-    events: events.map(printedOf),
-  };
+/** A record this version cannot read at all: the job is shown as such, and nothing of it is touched. */
+export class UnreadableRecord extends Error {
+  constructor(
+    message: string,
+    readonly eventCount: number,
+  ) {
+    super(message);
+  }
 }
 
-export const printedOf = ({ id, seq, kind, personId, at, payload }: RecordedEvent): PrintedEvent => ({
+/** What comes of a record, or why it cannot be read. */
+export async function unlessUnread<T>(work: () => Promise<T>): Promise<T | { readonly unread: string }> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof UnreadableRecord) return { unread: error.message };
+    throw error;
+  }
+}
+
+const NOTE_LETTERS = 400;
+
+/**
+ * A job's record as a case file: the complaint is the head, everything after it the events. What stands in a record stays in it: a line
+ * that today's catalogue does not take is printed as a note of what it said, and weighs nothing.
+ * @throws UnreadableRecord for a record without a complaint that can be read
+ */
+export function jobFileOf(record: readonly RecordedEvent[]): JobFile {
+  const [complaint, ...events] = record;
+  if (complaint?.kind !== 'complaint') throw new UnreadableRecord('it has no complaint', events.length);
+  const head = complaint.payload as CaseHeadFile;
+  const opened = readCase({ ...head, events: [] });
+  if (!opened.ok) throw new UnreadableRecord(`its complaint: ${said(opened.issues)}`, events.length);
+  let known: Pick<Case, 'engine' | 'figures'> = opened.value;
+  const read: JobEvent[] = [];
+  const printed = events.map((each) => {
+    const event = readEvent(each.payload, '$', known.engine, known.figures);
+    const refused = event.ok ? strikesNothing(event.value, read) : said(event.issues);
+    if (!event.ok || refused !== null) {
+      const note = kept(each.payload, refused!);
+      read.push({ kind: 'note', note: note.note });
+      return { ...printedOf(each), event: note };
+    }
+    read.push(event.value);
+    if (event.value.kind === 'engine') known = learnt(known, event.value.learnt);
+    return printedOf(each);
+  });
+  return { head, events: printed };
+}
+
+const strikesNothing = (event: JobEvent, before: readonly JobEvent[]): string | null =>
+  event.kind === 'correct' ? (correctionIssue(event.event, before, '$')?.message ?? null) : null;
+
+const kept = (payload: unknown, why: string) => ({
+  note: `Kept as it was written; this version does not take it (${why}): ${JSON.stringify(payload)}`.slice(
+    0,
+    NOTE_LETTERS,
+  ),
+});
+
+export const printedOf = ({ id, seq, kind, personId, at, timeDoubtful, payload }: RecordedEvent): PrintedEvent => ({
   id,
   seq,
   kind,
   personId,
   at: at.toISOString(),
+  ...(timeDoubtful ? { timeDoubtful } : {}),
   event: payload as RawEvent,
 });
 
-/** The case behind a job file. @throws Error when a stored record is not a case, which the door makes impossible */
+/** The case behind a job file. @throws Error when a stored record is not a case, which `jobFileOf` makes impossible */
 export function caseOf({ head, events }: JobFile): Case {
   const read = readCase({ ...head, events: events.map((e) => e.event) });
-  if (!read.ok) throw new Error(`stored record is not a case: ${said(read.issues)}`);
+  if (!read.ok) throw new UnreadableRecord(said(read.issues), events.length);
   return read.value;
 }
 
-/** The whole job as a case file, each event with its id, its time and who. */
-export function caseFileOf({ head, events }: JobFile, people: readonly Person[]): RawCase {
+/** The whole job as a case file, each event as it was written, with its id, its time and who. */
+export function caseFileOf([complaint, ...events]: readonly RecordedEvent[], people: readonly Person[]): RawCase {
   const name = (id: string) => people.find((p) => p.id === id)?.name;
   return {
-    ...head,
+    ...(complaint!.payload as CaseHeadFile),
     events: events.map(
-      ({ id, at, personId, event }) =>
-        ({ ...event, id, at, ...(name(personId) ? { by: name(personId) } : {}) }) as RawEvent,
+      ({ id, at, personId, payload }) =>
+        ({
+          ...(payload as RawEvent),
+          id,
+          at: at.toISOString(),
+          ...(name(personId) ? { by: name(personId) } : {}),
+        }) as RawEvent,
     ),
   };
 }

@@ -1,11 +1,10 @@
 import 'server-only';
 import { z } from 'zod';
 import { type InputIssue, issuesOf } from '@/core/index.ts';
-import type { Database } from '@/db/client.ts';
-import { eventsOf } from '@/db/jobs.ts';
+import type { Shop } from '@/db/shop.ts';
 import type { Stand } from '../printedEvent.ts';
 import { benchAfter, benchOf, keptBench, toldOf } from './benches.ts';
-import { jobFileOf } from './jobFile.ts';
+import { recordOf } from './records.ts';
 
 /** What may wait in a browser before its own reasoner is awake. */
 const MOST_EVENTS = 50;
@@ -23,15 +22,15 @@ export type Told =
  * Belief and plan of a job after events that may not be written yet: what a page asks whose own reasoner is not awake. Nothing is written.
  * @param raw `known`, how many written events to go on from, and the `events` after them
  */
-export async function standAfter(db: Database, jobId: string, raw: unknown): Promise<Told> {
+export async function standAfter(shop: Shop, jobId: string, raw: unknown): Promise<Told> {
   const body = bodySchema.safeParse(raw);
   if (!body.success) return { ok: false, status: 400, issues: issuesOf(body.error, '$') };
   const { known, events } = body.data;
   let bench = keptBench(jobId, known);
   if (!bench) {
-    const record = await eventsOf(db, jobId);
-    if (record.length === 0) return refusal(404, '$', 'there is no such job');
-    const file = jobFileOf(record);
+    const found = await recordOf(shop, jobId);
+    if (!found) return refusal(404, '$', 'there is no such job');
+    const { file } = found;
     if (file.events.length < known) return refusal(422, '$.known', 'the record is shorter than that');
     bench = benchOf(jobId, { ...file, events: file.events.slice(0, known) });
   }

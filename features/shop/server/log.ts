@@ -10,6 +10,15 @@ const ROTATION = { size: '5M', maxFiles: 5 } as const;
 /** One log per process, whatever the bundler reloads. */
 const kept = globalThis as typeof globalThis & { ridgeBoltLog?: Logger };
 
+/** Takes down what failed beside a request, of which nobody waits for an answer. Without a log to write to, it goes to the terminal. */
+export function reported(err: unknown, what: string): void {
+  try {
+    log().error({ err }, what);
+  } catch {
+    console.error(what, err);
+  }
+}
+
 /** Where the server says what went wrong: on the terminal, and in files that are turned over. */
 export function log(): Logger {
   if (!kept.ridgeBoltLog) {

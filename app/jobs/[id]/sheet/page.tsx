@@ -1,13 +1,16 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { database } from '@/db/client.ts';
-import { eventsOf, jobOf } from '@/db/jobs.ts';
+import { shop } from '@/db/client.ts';
+import { keptSheet } from '@/db/jobSheets.ts';
+import { type Job, jobOf } from '@/db/jobs.ts';
 import { machineOf } from '@/db/machines.ts';
 import { activePeople, everyPerson } from '@/db/people.ts';
-import { jobFileOf } from '@/features/record/server/jobFile.ts';
+import { unlessUnread } from '@/features/record/server/jobFile.ts';
+import { recordOf } from '@/features/record/server/records.ts';
+import { UnreadRecord } from '@/features/record/UnreadRecord.tsx';
 import { JobSheet } from '@/features/sheet/JobSheet.tsx';
-import { sheetOf } from '@/features/sheet/sheetOf.ts';
+import { type SheetData, sheetOf } from '@/features/sheet/sheetOf.ts';
 import { DeskBar } from '@/features/shop/DeskBar.tsx';
 import { deskSettings } from '@/features/shop/settings.ts';
 
@@ -15,23 +18,18 @@ export const dynamic = 'force-dynamic';
 type Params = { params: Promise<{ id: string }> };
 
 export async function generateMetadata({ params }: Params): Promise<Metadata> {
-  const job = await jobOf(database(), (await params).id);
+  const job = await jobOf(shop(), (await params).id);
   return { title: job ? `Job sheet ${job.number}` : 'No such job' };
 }
 
 export default async function SheetPage({ params }: Params) {
   const { id } = await params;
-  const db = database();
+  const db = shop();
   const job = await jobOf(db, id);
   if (!job) notFound();
-  const [machine, record, people, active] = await Promise.all([
-    machineOf(db, job.machineId),
-    eventsOf(db, id),
-    everyPerson(db),
-    activePeople(db),
-  ]);
+  const active = await activePeople(db);
   const desk = await deskSettings(active);
-  const sheet = sheetOf(job, machine!, jobFileOf(record), people);
+  const sheet = await sheetFor(job);
   return (
     <>
       <DeskBar people={active} desk={desk}>
@@ -45,7 +43,16 @@ export default async function SheetPage({ params }: Params) {
           </Link>
         </div>
       </DeskBar>
-      <JobSheet sheet={sheet} />
+      {'unread' in sheet ? <UnreadRecord job={job} why={sheet.unread} /> : <JobSheet sheet={sheet} />}
     </>
   );
+}
+
+/** The sheet as it was printed when the job closed; while it is open, as it stands. */
+async function sheetFor(job: Job): Promise<SheetData | { readonly unread: string }> {
+  const db = shop();
+  const kept = job.closedAt === null ? null : ((await keptSheet(db, job.id)) as SheetData | null);
+  if (kept) return kept;
+  const [machine, people] = await Promise.all([machineOf(db, job.machineId), everyPerson(db)]);
+  return unlessUnread(async () => sheetOf(job, machine!, (await recordOf(db, job.id))!.file, people));
 }

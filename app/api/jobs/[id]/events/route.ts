@@ -1,4 +1,4 @@
-import { database } from '@/db/client.ts';
+import { shop } from '@/db/client.ts';
 import { eventsOf, jobOf } from '@/db/jobs.ts';
 import { jobFileOf } from '@/features/record/server/jobFile.ts';
 import { recordEvent } from '@/features/record/server/recordEvent.ts';
@@ -15,8 +15,8 @@ export async function GET(request: Request, { params }: Context) {
   const after = Number(new URL(request.url).searchParams.get('after') ?? '0');
   if (!Number.isInteger(after) || after < 0)
     return Response.json({ message: 'after is a whole number, 0 or more' }, { status: 400 });
-  if (!(await jobOf(database(), id))) return Response.json({ message: 'there is no such job' }, { status: 404 });
-  const { events } = jobFileOf(await eventsOf(database(), id));
+  if (!(await jobOf(shop(), id))) return Response.json({ message: 'there is no such job' }, { status: 404 });
+  const { events } = jobFileOf(await eventsOf(shop(), id));
   return Response.json({ events: events.filter((e) => e.seq > after) });
 }
 
@@ -26,7 +26,7 @@ export async function POST(request: Request, { params }: Context) {
   if (!body.ok)
     return Response.json({ code: 'not-json', issues: [{ path: '$', message: body.message }] }, { status: body.status });
   try {
-    const recorded = await recordEvent(database(), id, body.value, new Date());
+    const recorded = await recordEvent(shop(), id, body.value, new Date());
     if (recorded.ok) return Response.json(recorded);
     const { status, ...rest } = recorded;
     return Response.json(rest, { status });

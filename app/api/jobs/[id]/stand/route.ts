@@ -1,4 +1,4 @@
-import { database } from '@/db/client.ts';
+import { shop } from '@/db/client.ts';
 import { standAfter } from '@/features/record/server/standAfter.ts';
 import { readJson } from '@/features/shop/readJson.ts';
 import { log } from '@/features/shop/server/log.ts';
@@ -13,7 +13,7 @@ export async function POST(request: Request, { params }: Context) {
   const body = await readJson(request);
   if (!body.ok) return Response.json({ issues: [{ path: '$', message: body.message }] }, { status: body.status });
   try {
-    const told = await standAfter(database(), id, body.value);
+    const told = await standAfter(shop(), id, body.value);
     return told.ok ? Response.json(told.stand) : Response.json({ issues: told.issues }, { status: told.status });
   } catch (error) {
     log().error({ err: error, job: id }, 'a page was not told what is believed');

@@ -1,0 +1,103 @@
+import {
+  advance,
+  type Bench,
+  type BenchSummary,
+  CLOSE_WORDS,
+  checkLabel,
+  faultCards,
+  faultLabel,
+  nextChecks,
+  type Phase,
+  type Plan,
+  type RawEvent,
+  readCase,
+  readEvent,
+  replayAll,
+  stateLabel,
+  summarise,
+} from '../../core/index.ts';
+
+const CARDS = faultCards();
+const SHOWN_SUSPECT = 0.3;
+
+/** How a job stands, as the floor shows it. */
+export interface FloorState {
+  readonly phase: Phase;
+  readonly waitsFor: string;
+  /** Something stands by itself, to be looked at then; ISO time. */
+  readonly standsUntil: string | null;
+  /** The likeliest suspect, or null when nothing stands out. */
+  readonly suspect: string | null;
+}
+
+/** One line of a record, and when. */
+interface Told {
+  readonly seq: number;
+  readonly at: string;
+  readonly event: RawEvent;
+}
+
+/** A job's bench by its record. @param before the same bench some events ago, gone on with */
+export function benchAfter(head: object, events: readonly Told[], before: Bench | undefined): Bench {
+  const known = before?.printed.length ?? 0;
+  if (!before || known > events.length) {
+    const read = readCase({ ...head, events: events.map((e) => e.event) });
+    if (!read.ok) throw new Error(read.issues.map((i) => `${i.path}: ${i.message}`).join('; '));
+    return replayAll(read.value, read.value.events);
+  }
+  return events.slice(known).reduce((bench, { event }) => {
+    const read = readEvent(event, '$', bench.head.engine, bench.known.figures);
+    if (!read.ok) throw new Error(read.issues.map((i) => i.message).join('; '));
+    return advance(bench, read.value);
+  }, before);
+}
+
+/** How a job stands by its bench. */
+export function floorStateOf(bench: Bench, events: readonly Told[]): FloorState {
+  const summary = summarise(bench);
+  const last = events.at(-1)?.event;
+  const top = summary.suspects[0];
+  return {
+    phase: summary.phase,
+    waitsFor: last && 'close' in last ? CLOSE_WORDS[last.close] : waitsFor(summary, () => nextChecks(bench, summary)),
+    standsUntil: standsUntil(summary, events),
+    suspect:
+      summary.phase === 'tracing' && top && top.p >= SHOWN_SUSPECT
+        ? `${faultLabel(top.key, CARDS)} (${Math.round(100 * top.p)} %)`
+        : null,
+  };
+}
+
+/** The hour at which the last thing that stands by itself is to be looked at. */
+function standsUntil({ standing }: BenchSummary, events: readonly Told[]): string | null {
+  const last = standing.at(-1);
+  const since = last && events.find((e) => e.seq === last.event)?.at;
+  return since ? new Date(new Date(since).getTime() + last.minutes * 60_000).toISOString() : null;
+}
+
+function waitsFor(summary: BenchSummary, plan: () => Plan): string {
+  const [standing] = summary.standing;
+  if (standing) return `Set up: ${checkLabel(standing.check, null)}`;
+  switch (summary.phase) {
+    case 'repair':
+      return `Repair: ${faultLabel(summary.confirmed[0]!.fault, CARDS)}`;
+    case 'retest': {
+      const [due] = summary.retests;
+      return `Re-test: ${checkLabel(due!.check, due!.cylinder)}`;
+    }
+    case 'work': {
+      const [due] = summary.work.due;
+      return due ? `Work: ${due.steps[0]?.label ?? due.title}` : 'To be said: what let it in';
+    }
+    case 'ready':
+      return 'Ready to close';
+    case 'closed':
+      return 'Closed';
+    case 'tracing': {
+      const next = plan().next[0];
+      return next
+        ? `Check: ${checkLabel(next.check, next.cylinder)} (${stateLabel(next)})`
+        : 'Check: run it and listen';
+    }
+  }
+}

@@ -1,0 +1,126 @@
+import 'server-only';
+import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
+import { keepState } from '@/db/jobStates.ts';
+import type { Shop } from '@/db/shop.ts';
+import { UnreadableRecord } from '@/features/record/server/jobFile.ts';
+import { recordOf } from '@/features/record/server/records.ts';
+import { KNOWLEDGE } from '@/features/shop/server/knowledge.ts';
+import { reported } from '@/features/shop/server/log.ts';
+import type { RowState } from '../loadFloor.ts';
+import type { AskedState, ToldState } from './reckoner.ts';
+
+/** A job that takes longer than this is not worked out by this version [ms]. */
+const ANSWERS_WITHIN_MS = 30_000;
+
+/** Works out how jobs stand, one after another, on a thread beside the server's, and keeps it in the database. */
+class Reckoning {
+  constructor(private readonly failed: (error: unknown) => void) {}
+
+  private readonly first = new Map<string, Shop>();
+  private readonly waiting = new Map<string, Shop>();
+  private worker: Worker | null = null;
+  private going = false;
+
+  /** @param isFirst somebody works on it: it goes before those that are only shown */
+  later(shop: Shop, jobId: string, isFirst: boolean): void {
+    if (isFirst) this.waiting.delete(jobId);
+    if (!this.first.has(jobId)) (isFirst ? this.first : this.waiting).set(jobId, shop);
+    if (!this.going) void this.go();
+  }
+
+  private async go(): Promise<void> {
+    this.going = true;
+    try {
+      for (let next = this.next(); next; next = this.next()) await this.reckon(...next).catch(this.failed);
+    } finally {
+      this.going = false;
+    }
+  }
+
+  private next(): readonly [string, Shop] | undefined {
+    for (const queue of [this.first, this.waiting]) {
+      const next = queue.entries().next().value;
+      if (next) queue.delete(next[0]);
+      if (next) return next;
+    }
+    return undefined;
+  }
+
+  private async reckon(jobId: string, shop: Shop): Promise<void> {
+    const found = await this.read(jobId, shop);
+    if (!found) return;
+    const { eventCount, payload } = found;
+    await keepState(shop, jobId, { eventCount, knowledge: KNOWLEDGE, payload });
+  }
+
+  private async read(
+    jobId: string,
+    shop: Shop,
+  ): Promise<{ readonly eventCount: number; readonly payload: RowState } | null> {
+    try {
+      const record = await recordOf(shop, jobId);
+      if (!record) return null;
+      const { head, events } = record.file;
+      const told = await this.ask({ jobId, head, events });
+      return {
+        eventCount: events.length,
+        payload: told.ok ? told.state : { phase: 'unread', why: told.why },
+      };
+    } catch (error) {
+      if (!(error instanceof UnreadableRecord)) throw error;
+      return { eventCount: error.eventCount, payload: { phase: 'unread', why: error.message } };
+    }
+  }
+
+  private ask(asked: AskedState): Promise<ToldState> {
+    const worker = this.started();
+    return new Promise((resolve, reject) => {
+      const over = () => {
+        clearTimeout(timer);
+        worker.off('message', told).off('error', lost).off('exit', ended);
+      };
+      const told = (answer: ToldState) => {
+        over();
+        resolve(answer);
+      };
+      const lost = (why: Error) => {
+        over();
+        this.end(worker);
+        reject(why);
+      };
+      const ended = () => lost(new Error('the thread that works out the floor ended'));
+      const timer = setTimeout(() => {
+        this.end(worker);
+        told({ ok: false, why: `it takes longer than ${ANSWERS_WITHIN_MS / 1000} s to work out` });
+      }, ANSWERS_WITHIN_MS);
+      worker.on('message', told).on('error', lost).on('exit', ended);
+      worker.postMessage(asked);
+    });
+  }
+
+  private end(worker: Worker): void {
+    this.worker = null;
+    void worker.terminate();
+  }
+
+  private started(): Worker {
+    if (!this.worker) {
+      const file = join(/* turbopackIgnore: true */ process.cwd(), 'features/floor/server/reckoner.mjs');
+      this.worker = new Worker(/* turbopackIgnore: true */ file);
+      this.worker.unref();
+    }
+    return this.worker;
+  }
+}
+
+/** One thread per process, whatever the bundler copies. */
+const shared = globalThis as typeof globalThis & { ridgeBoltReckoning?: Reckoning };
+shared.ridgeBoltReckoning ??= new Reckoning((err) => reported(err, 'how a job stands was not worked out'));
+const reckoning = shared.ridgeBoltReckoning;
+
+/** How that job stands is worked out as soon as those before it are. */
+export const reckonLater = (shop: Shop, jobId: string): void => reckoning.later(shop, jobId, false);
+
+/** How that job stands is worked out next: its record has just moved on. */
+export const reckonNext = (shop: Shop, jobId: string): void => reckoning.later(shop, jobId, true);
