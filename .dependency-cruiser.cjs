@@ -4,12 +4,22 @@
  */
 const RINGS = {
   core: { sees: ['core'], packages: ['zod'] },
-  db: { sees: ['core', 'db'], packages: ['drizzle-orm', 'mysql2', 'zod'], node: ['net'] },
+  db: { sees: ['core', 'db'], packages: ['drizzle-orm', 'mysql2', 'zod'], node: ['net', 'util'] },
+  keep: {
+    sees: ['core', 'db', 'keep'],
+    packages: ['drizzle-orm', 'mysql2'],
+    node: ['child_process', 'crypto', 'fs', 'fs/promises', 'path', 'stream', 'stream/promises', 'util', 'zlib'],
+  },
   workers: { sees: ['core', 'workers'], packages: ['comlink'] },
   cli: { sees: ['core', 'cli'], packages: [], node: ['fs', 'child_process', 'os', 'url', 'util'] },
   ui: { sees: ['ui'] },
-  features: { sees: ['core', 'db', 'ui', 'workers', 'features'] },
-  app: { sees: ['core', 'db', 'ui', 'features', 'app'] },
+  features: { sees: ['core', 'db', 'keep', 'ui', 'workers', 'features'] },
+  app: { sees: ['core', 'db', 'keep', 'ui', 'features', 'app'] },
+  server: {
+    sees: ['db', 'keep', 'server'],
+    packages: ['next', 'nanoid', 'rate-limiter-flexible', '@types/node'],
+    node: ['http', 'util'],
+  },
 };
 const own = Object.keys(RINGS).join('|');
 

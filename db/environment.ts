@@ -13,6 +13,20 @@ const schema = z.object({
   RIDGE_LOG_FOLDER: z.string().min(1).default('.data/log'),
   /** Folder of the backups. */
   RIDGE_BACKUP_FOLDER: z.string().min(1).default('.data/backups'),
+  /** Names and addresses the shop is asked by, besides those of this very machine; parted by commas. */
+  RIDGE_HOSTS: z
+    .string()
+    .default('')
+    .transform((text) =>
+      text
+        .toLowerCase()
+        .split(',')
+        .map((name) => name.trim())
+        .filter(Boolean),
+    ),
+  /** Requests, and of them those that write, that one device may make in ten seconds; 0 for any number. */
+  RIDGE_REQUESTS: z.coerce.number().int().min(0).default(1500),
+  RIDGE_WRITES: z.coerce.number().int().min(0).default(500),
 });
 
 export type Environment = z.infer<typeof schema>;

@@ -1,6 +1,6 @@
 import { and, eq, type SQL, sql } from 'drizzle-orm';
 import type { MySqlColumn, MySqlTable } from 'drizzle-orm/mysql-core';
-import type { Connection } from './client.ts';
+import type { Connection } from './pool.ts';
 
 /** Every table but that of the shops themselves says whose its rows are. */
 type ShopTable = MySqlTable & { readonly shopId: MySqlColumn };

@@ -34,7 +34,7 @@ async function takeLock() {
         'open that address, or stop it with Ctrl-C where it runs.',
       );
     }
-    if (commandOf(pages).includes('next')) await stop(pages, 5);
+    if (commandOf(pages).includes('serve.ts')) await stop(pages, 5);
   }
   writeLock(null);
 }

@@ -87,12 +87,9 @@ async function built() {
 }
 
 async function browserTests(database) {
-  const pages = await serve(
-    DIST,
-    Number(process.env.RIDGE_TEST_PORT ?? 3911),
-    database.appUrl,
-    'RIDGE_TEST_PORT=3931 npm test',
-  );
+  const pages = await serve(DIST, Number(process.env.RIDGE_TEST_PORT ?? 3911), database.appUrl, {
+    hint: 'RIDGE_TEST_PORT=3931 npm test',
+  });
   try {
     const browserReport = under('test-results', 'browser.json');
     const browser = await run(bin('playwright'), ['test'], {

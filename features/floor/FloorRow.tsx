@@ -1,7 +1,8 @@
 import { clsx } from 'clsx';
 import Link, { useLinkStatus } from 'next/link';
 import { whenText } from '@/features/bench/tapeLines.ts';
-import type { FloorRow, RowState } from './loadFloor.ts';
+import type { RowState } from './floorState.ts';
+import type { FloorRow } from './loadFloor.ts';
 import { useWaiting } from './useWaiting.ts';
 
 const PHASE_SIGN = { tracing: '◔', repair: '⚒', retest: '↻', work: '⚙', ready: '✓', closed: '■', unread: '?' } as const;

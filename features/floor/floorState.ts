@@ -30,6 +30,9 @@ export interface FloorState {
   readonly suspect: string | null;
 }
 
+/** `unread`: this version cannot read its record; nothing of it is touched. */
+export type RowState = FloorState | { readonly phase: 'unread'; readonly why: string };
+
 /** One line of a record, and when. */
 interface Told {
   readonly seq: number;

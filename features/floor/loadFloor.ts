@@ -5,11 +5,8 @@ import { closedJobs, complaintsOf, type Job, openJobs } from '@/db/jobs.ts';
 import { type Machine, machinesOf } from '@/db/machines.ts';
 import type { Shop } from '@/db/shop.ts';
 import { KNOWLEDGE } from '@/features/shop/server/knowledge.ts';
-import type { FloorState } from './floorState.ts';
+import type { RowState } from './floorState.ts';
 import { reckonLater } from './server/reckoning.ts';
-
-/** `unread`: this version cannot read its record; nothing of it is touched. */
-export type RowState = FloorState | { readonly phase: 'unread'; readonly why: string };
 
 export interface FloorRow {
   readonly id: string;

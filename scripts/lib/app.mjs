@@ -4,6 +4,7 @@ import { hashOf, under } from './paths.mjs';
 import { portTaken, run, stop, until } from './run.mjs';
 import { say, Trouble } from './say.mjs';
 
+const SERVE = under('server', 'serve.ts');
 const NEXT = under('node_modules', 'next', 'dist', 'bin', 'next');
 const SOURCES = [
   'app',
@@ -11,7 +12,9 @@ const SOURCES = [
   'ui',
   'core',
   'db',
+  'keep',
   'workers',
+  'server',
   'public',
   'instrumentation.ts',
   'next.config.ts',
@@ -60,13 +63,13 @@ export async function build(dist) {
 }
 
 /** Serves a build on 127.0.0.1 and waits until it answers. */
-export async function serve(dist, port, databaseUrl, hint = 'RIDGE_PORT=3930 npm run demo') {
+export async function serve(dist, port, databaseUrl, { hint = 'RIDGE_PORT=3930 npm run demo', env = {} } = {}) {
   if (await portTaken(port))
     throw new Trouble(
       `Port ${port}, which the pages need, is taken by another program.`,
       `stop that program, or choose another port: ${hint}`,
     );
-  const child = spawn(process.execPath, [NEXT, 'start', '-H', '127.0.0.1', '-p', String(port)], {
+  const child = spawn(process.execPath, ['--import', 'tsx', SERVE, '--host', '127.0.0.1', '--port', String(port)], {
     cwd: under(),
     env: {
       ...process.env,
@@ -74,6 +77,7 @@ export async function serve(dist, port, databaseUrl, hint = 'RIDGE_PORT=3930 npm
       NODE_ENV: 'production',
       NEXT_TELEMETRY_DISABLED: '1',
       DATABASE_URL: databaseUrl,
+      ...env,
     },
     stdio: ['ignore', 'pipe', 'pipe'],
     detached: true,

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, describe, expect, it } from 'vitest';
 import { RULES_VERSION } from '@/core/index.ts';
-import { openPool, openShop } from '@/db/client.ts';
+import { openShop } from '@/db/client.ts';
 import { houseNow } from '@/db/house.ts';
 import { eventsOf } from '@/db/jobs.ts';
+import { openPool } from '@/db/pool.ts';
 import { saveHouse } from '@/features/house/saveHouse.ts';
 import { createJob } from '@/features/newJob/createJob.ts';
 import { benchOf } from '@/features/record/server/benches.ts';

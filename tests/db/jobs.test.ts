@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, describe, expect, it } from 'vitest';
 import { DEFAULT_HOUSE, readEvent } from '@/core/index.ts';
-import { openPool, openShop } from '@/db/client.ts';
+import { openShop } from '@/db/client.ts';
 import { appendEvent, eventsOf, figuresOf, jobOf, type NewEvent, openJob } from '@/db/jobs.ts';
 import { complaintEvent, newEvent } from '@/db/newEvent.ts';
+import { openPool } from '@/db/pool.ts';
 
 /** `npm test` starts a database for these and names it; by itself this file has nothing to talk to. */
 const url = process.env.RIDGE_TEST_URL;

@@ -4,8 +4,8 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { type Connection, createConnection } from 'mysql2/promise';
 import { describe, expect, it } from 'vitest';
-import { migrateDatabase, stepsGone } from '@/db/migrate.ts';
-import { MIGRATIONS, stepsKnown } from '@/db/steps.ts';
+import { migrateDatabase, stepsGone } from '@/keep/migrate.ts';
+import { MIGRATIONS, stepsKnown } from '@/keep/steps.ts';
 
 /** The user that may do everything; only `npm test` has one. */
 const rootUrl = process.env.RIDGE_TEST_ROOT_URL;

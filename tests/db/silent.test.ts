@@ -1,6 +1,6 @@
 import { type AddressInfo, connect, createServer, type Socket } from 'node:net';
 import { afterAll, describe, expect, it } from 'vitest';
-import { openPool } from '@/db/client.ts';
+import { openPool } from '@/db/pool.ts';
 
 const url = process.env.RIDGE_TEST_URL;
 

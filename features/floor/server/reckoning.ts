@@ -7,7 +7,7 @@ import { UnreadableRecord } from '@/features/record/server/jobFile.ts';
 import { recordOf } from '@/features/record/server/records.ts';
 import { KNOWLEDGE } from '@/features/shop/server/knowledge.ts';
 import { reported } from '@/features/shop/server/log.ts';
-import type { RowState } from '../loadFloor.ts';
+import type { RowState } from '../floorState.ts';
 import type { AskedState, ToldState } from './reckoner.ts';
 
 /** A job that takes longer than this is not worked out by this version [ms]. */

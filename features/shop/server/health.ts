@@ -1,8 +1,8 @@
 import 'server-only';
-import { type BackupStatus, backupStatus } from '@/db/backup.ts';
 import { shop } from '@/db/client.ts';
 import { environment } from '@/db/environment.ts';
-import { stepsKnown } from '@/db/steps.ts';
+import { type BackupStatus, backupStatus } from '@/keep/backup.ts';
+import { stepsKnown } from '@/keep/steps.ts';
 
 export interface Health {
   readonly alive: true;

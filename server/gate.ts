@@ -1,0 +1,177 @@
+import type { IncomingHttpHeaders, IncomingMessage, ServerResponse } from 'node:http';
+import { RateLimiterMemory } from 'rate-limiter-flexible';
+
+/** What one request may carry [bytes]. */
+export const MOST_BYTES = 100_000;
+const METHODS = ['GET', 'HEAD', 'POST'];
+const PER_MS = 10_000;
+
+export interface GateRules {
+  /** Names and addresses this shop is asked by, without a port. */
+  readonly hosts: readonly string[];
+  /** Requests, and of them those that write, that one device may make in ten seconds; 0 for any number. */
+  readonly requests: number;
+  readonly writes: number;
+}
+
+export interface Refusal {
+  readonly status: 400 | 403 | 405 | 413 | 415 | 421 | 429;
+  readonly message: string;
+}
+
+const refusal = (status: Refusal['status'], message: string): Refusal => ({ status, message });
+
+const reads = (method: string) => method === 'GET' || method === 'HEAD';
+
+/** The name in a Host header, its port left out; null where it is none. */
+function nameOf(host: string | undefined): string | null {
+  const found = /^(\[[0-9a-f:.]+\]|[a-z0-9.-]+)(?::\d{1,5})?$/i.exec(host ?? '');
+  return found ? found[1]!.toLowerCase() : null;
+}
+
+/** The host an Origin header speaks of; null where it names none. */
+function hostOf(origin: string): string | null {
+  try {
+    return new URL(origin).host;
+  } catch {
+    return null;
+  }
+}
+
+/**
+ * Whether a request comes from the shop's own pages, or from a program somebody started; why not otherwise. Browsers say where a request
+ * comes from, and no page can keep them from it: `Origin` with everything that writes, `Sec-Fetch-Site` with everything.
+ */
+export function refusedAtTheGate(
+  method: string,
+  path: string,
+  headers: IncomingHttpHeaders,
+  { hosts }: Pick<GateRules, 'hosts'>,
+): Refusal | null {
+  if (!METHODS.includes(method)) return refusal(405, `${method} is not done here`);
+  const name = nameOf(headers.host);
+  if (name === null || !hosts.includes(name))
+    return refusal(421, 'this is not the name of the shop’s computer; whoever set it up can add it to RIDGE_HOSTS');
+  const { origin, 'sec-fetch-site': site, 'sec-fetch-mode': mode } = headers;
+  if (origin !== undefined && hostOf(origin) !== headers.host)
+    return refusal(403, 'this comes from another page than the shop’s own');
+  const fromHere = site === undefined || site === 'same-origin' || site === 'none';
+  // A link somewhere may lead to a page; nothing but our own pages asks for what stands behind them.
+  const byLink = reads(method) && mode === 'navigate' && !path.startsWith('/api/');
+  if (!fromHere && !byLink) return refusal(403, 'this comes from another page than the shop’s own');
+  if (reads(method)) return null;
+  if (!/^application\/json\s*(;\s*charset=utf-8\s*)?$/i.test(headers['content-type'] ?? ''))
+    return refusal(415, 'only JSON is taken here');
+  if (headers['content-encoding'] !== undefined) return refusal(415, 'only plain JSON is taken here');
+  if (Number(headers['content-length'] ?? 0) > MOST_BYTES) return tooLong();
+  return null;
+}
+
+const tooLong = () => refusal(413, `too long: at most ${MOST_BYTES / 1000} kB at once`);
+
+/** What a page of ours may do in a browser, and nothing else. Styles stand in attributes, which carry no nonce. */
+export const contentPolicy = (nonce: string): string =>
+  [
+    "default-src 'self'",
+    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'`,
+    "style-src 'self' 'unsafe-inline'",
+    "img-src 'self' data: blob:",
+    "font-src 'self'",
+    "connect-src 'self'",
+    "worker-src 'self'",
+    "object-src 'none'",
+    "base-uri 'none'",
+    "form-action 'self'",
+    "frame-ancestors 'none'",
+  ].join('; ');
+
+const HEADERS: Readonly<Record<string, string>> = {
+  'x-content-type-options': 'nosniff',
+  'x-frame-options': 'DENY',
+  'referrer-policy': 'same-origin',
+  'permissions-policy': 'camera=(), geolocation=(), microphone=(), payment=(), usb=()',
+  'cross-origin-opener-policy': 'same-origin',
+  'cross-origin-resource-policy': 'same-origin',
+};
+
+/** Stands before every handler: who may ask, how much, how often, and what a browser may do with the answer. */
+export class Gate {
+  private readonly all: RateLimiterMemory | null;
+  private readonly writing: RateLimiterMemory | null;
+
+  constructor(private readonly rules: GateRules) {
+    const limiter = (points: number) =>
+      points === 0 ? null : new RateLimiterMemory({ points, duration: PER_MS / 1000 });
+    this.all = limiter(rules.requests);
+    this.writing = limiter(rules.writes);
+  }
+
+  /**
+   * Lets a request through, or answers it.
+   * @param id of the request: the log and whoever asks know it by that
+   * @returns whether it is to be handled
+   */
+  async admits(request: IncomingMessage, response: ServerResponse, id: string): Promise<boolean> {
+    const { method = '', url = '', headers } = request;
+    for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
+    const policy = contentPolicy(id);
+    response.setHeader('content-security-policy', policy);
+    response.setHeader('x-request-id', id);
+    // What a client writes there is not believed.
+    headers['x-request-id'] = id;
+    headers['content-security-policy'] = policy;
+    for (const name of ['x-forwarded-for', 'x-forwarded-host', 'x-forwarded-proto', 'x-forwarded-port', 'forwarded'])
+      delete headers[name];
+    const refused =
+      refusedAtTheGate(method, url, headers, this.rules) ??
+      (await this.tooOften(method, url, request.socket.remoteAddress));
+    if (refused) {
+      answer(request, response, refused);
+      return false;
+    }
+    if (!reads(method)) countWhileReading(request, response);
+    return true;
+  }
+
+  private async tooOften(method: string, url: string, peer = 'unknown'): Promise<Refusal | null> {
+    if (url.startsWith('/_next/static/')) return null;
+    try {
+      await this.all?.consume(peer);
+      if (!reads(method)) await this.writing?.consume(peer);
+      return null;
+    } catch {
+      return refusal(429, 'too many requests from this device: they are taken again in a few seconds');
+    }
+  }
+}
+
+/** A body without a length is stopped where it grows too long, not once it is here. */
+function countWhileReading(request: IncomingMessage, response: ServerResponse): void {
+  const push = request.push.bind(request);
+  let bytes = 0;
+  request.push = (chunk: Buffer | null, ...rest) => {
+    if (chunk === null || bytes > MOST_BYTES) return bytes > MOST_BYTES ? false : push(null);
+    bytes += chunk.length;
+    if (bytes <= MOST_BYTES) return push(chunk, ...rest);
+    answer(request, response, tooLong());
+    return false;
+  };
+}
+
+function answer(request: IncomingMessage, response: ServerResponse, { status, message }: Refusal): void {
+  if (response.headersSent) {
+    request.socket.destroy();
+    return;
+  }
+  response.statusCode = status;
+  response.setHeader('content-type', 'application/json; charset=utf-8');
+  response.setHeader('cache-control', 'no-store');
+  if (status === 405) response.setHeader('allow', METHODS.join(', '));
+  if (status === 429) response.setHeader('retry-after', String(PER_MS / 1000));
+  // What is still on its way is not read.
+  const hasMore = !reads(request.method ?? '');
+  if (hasMore) response.setHeader('connection', 'close');
+  response.end(JSON.stringify({ code: 'at-the-gate', message, issues: [{ path: '$', message }] }), () => {
+    if (hasMore) request.socket.destroySoon();
+  });
+}
