@@ -8,8 +8,10 @@ export async function register(): Promise<void> {
 }
 
 /** What a page or a route failed on. */
-export const onRequestError: Instrumentation.onRequestError = async (err, { method, path }) => {
+export const onRequestError: Instrumentation.onRequestError = async (err, { method, path, headers }) => {
   if (process.env.NEXT_RUNTIME !== 'nodejs') return;
   const { log } = await import('@/features/shop/server/log.ts');
-  log().error({ err, method, path }, 'a request failed');
+  const request = headers['x-request-id'];
+  const { digest } = err as { digest?: string };
+  log().error({ err, method, path, request, digest }, 'a request failed');
 };

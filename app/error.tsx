@@ -18,6 +18,12 @@ export default function Trouble({ error }: { error: Error & { digest?: string } 
           ? 'Look whether the terminal where Ridge Bolt runs says something, then try again.'
           : 'The shop’s computer is not to blame: open the page again and go on.'}
       </p>
+      {error.digest && (
+        <p className="mt-2 text-soft">
+          In the log it stands under <span className="font-mono font-bold">{error.digest}</span>, request{' '}
+          <span className="font-mono font-bold">{document.documentElement.dataset.request}</span>.
+        </p>
+      )}
       <Button look="main" className="mt-4" onClick={() => location.reload()}>
         Try again
       </Button>

@@ -1,4 +1,5 @@
 import type { Metadata, Viewport } from 'next';
+import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { Courier } from '@/features/record/client/Courier.tsx';
 import { deskLook } from '@/features/shop/settings.ts';
@@ -12,8 +13,9 @@ export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const { light, spacing } = await deskLook();
+  const request = (await headers()).get('x-request-id') ?? undefined;
   return (
-    <html lang="en" data-light={light} data-spacing={spacing}>
+    <html lang="en" data-light={light} data-spacing={spacing} data-request={request} suppressHydrationWarning>
       <body>
         {children}
         <Courier />

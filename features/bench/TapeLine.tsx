@@ -52,8 +52,8 @@ export function TapeLine({ line, standing, before, habit, asked, canStrike, onAs
           {line.number} ·{' '}
           <time dateTime={line.at} suppressHydrationWarning>
             {whenText(line.at)}
-          </time>{' '}
-          · {line.who}
+          </time>
+          {line.timeDoubtful && <span className="font-bold text-rust"> (that clock was wrong)</span>} · {line.who}
         </span>
         {!line.sent && <span className="font-bold text-rust">not sent yet</span>}
       </p>

@@ -21,6 +21,8 @@ export interface Line {
   readonly who: string;
   readonly event: RawEvent;
   readonly sent: boolean;
+  /** The clock it came from was wrong. */
+  readonly timeDoubtful?: boolean | undefined;
   /** The number of the line that struck this one. */
   readonly struckBy: number | null;
 }
@@ -34,7 +36,15 @@ export function linesOf(
   const name = (id: string) => people.find((p) => p.id === id)?.name ?? 'unknown';
   const struck = new Map<number, number>();
   const all = [
-    ...events.map((e) => ({ key: e.id, number: e.seq, at: e.at, who: name(e.personId), event: e.event, sent: true })),
+    ...events.map(({ id, seq, at, personId, event, timeDoubtful }) => ({
+      key: id,
+      number: seq,
+      at,
+      timeDoubtful,
+      who: name(personId),
+      event,
+      sent: true,
+    })),
     ...unsent
       .filter((u) => !events.some((e) => e.id === u.id))
       .map((u, i) => ({

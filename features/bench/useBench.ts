@@ -43,6 +43,8 @@ export interface BenchProps {
   readonly head: CaseHeadFile;
   readonly caseHead: CaseHead;
   readonly events: readonly PrintedEvent[];
+  /** Which database they are of. */
+  readonly epoch: string;
   /** Everybody who ever wrote on the tape. */
   readonly people: readonly Person[];
   /** Who works here now. */
@@ -53,10 +55,10 @@ export interface BenchProps {
 }
 
 /** One job on the bench: its record, what is believed of it, and what the technician has in hand. */
-export function useBench({ job, head, caseHead: given, events: first, staff, desk, initial }: BenchProps) {
+export function useBench({ job, head, caseHead: given, events: first, epoch, staff, desk, initial }: BenchProps) {
   const who = useWho(staff, desk.person);
   const reasoner = useReasoner(job.id, head, useRef(first.map((e) => e.event)).current, initial);
-  const record = useRecord(job.id, first, reasoner);
+  const record = useRecord(job.id, first, epoch, reasoner);
   const lines = useLines(record);
   const caseHead = useKnown(given, lines);
   const draft = useDraft(job.id);

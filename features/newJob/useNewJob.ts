@@ -5,7 +5,7 @@ import type { Machine } from '@/db/machines.ts';
 import type { Person } from '@/db/people.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { useWho } from '@/features/shop/WhoAsked.tsx';
-import { type JobDraft, requestOf } from './jobDraft.ts';
+import { blankJob, type JobDraft, requestOf } from './jobDraft.ts';
 import { useJobDraft } from './useJobDraft.ts';
 
 interface Around {
@@ -49,11 +49,13 @@ export function useNewJob({ machines, people, person, habit }: Around) {
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify(body),
       });
-      const answer = (await response.json()) as { id?: string; issues?: InputIssue[] };
+      const answer = (await response.json()) as { id?: string; code?: string; issues?: InputIssue[] };
       if (response.ok && answer.id) {
         done();
         return router.push(`/jobs/${answer.id}`);
       }
+      // The same form again would be the same refusal: what is sent next is a job of its own.
+      if (answer.code === 'used-form') set({ ids: blankJob().ids });
       setRefused(answer.issues ?? []);
     } catch {
       setRefused([{ path: '$', message: 'The shop computer does not answer. What you typed stays here: try again.' }]);

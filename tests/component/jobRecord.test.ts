@@ -1,6 +1,6 @@
 import { describe, expect, it, vi } from 'vitest';
 import type { RawEvent } from '@/core/index.ts';
-import { JobRecord, type RecordPorts } from '@/features/record/client/jobRecord.ts';
+import { type Fetched, JobRecord, type RecordPorts } from '@/features/record/client/jobRecord.ts';
 import type { Unsent } from '@/features/record/client/keptRecord.ts';
 import type { Sent } from '@/features/record/client/send.ts';
 import type { PrintedEvent } from '@/features/record/printedEvent.ts';
@@ -15,7 +15,10 @@ const printed = (seq: number, id = `event-${seq}`): PrintedEvent => ({
 });
 
 /** A record with everything outside of it played by the test. */
-function recordOf(first: readonly PrintedEvent[], kept: { printed?: PrintedEvent[]; unsent?: Unsent[] } = {}) {
+function recordOf(
+  first: readonly PrintedEvent[],
+  kept: { printed?: PrintedEvent[]; unsent?: Unsent[]; epoch?: string } = {},
+) {
   const answers: Sent[] = [];
   const sent: Unsent[] = [];
   const rewritten: (readonly RawEvent[])[] = [];
@@ -24,21 +27,24 @@ function recordOf(first: readonly PrintedEvent[], kept: { printed?: PrintedEvent
       keepPrinted: vi.fn(async () => {}),
       keepUnsent: vi.fn(async () => {}),
       dropUnsent: vi.fn(async () => {}),
-      keptOf: vi.fn(async () => ({ printed: kept.printed ?? [], unsent: kept.unsent ?? [] })),
+      keptOf: vi.fn(async () => ({ unsent: [] as Unsent[], printed: [] as PrintedEvent[], ...kept })),
+      unsentOf: vi.fn(async () => kept.unsent ?? []),
+      forgetPrinted: vi.fn(async () => {}),
       sawJob: vi.fn(async () => {}),
     },
     send: vi.fn(async (event: Unsent) => {
       sent.push(event);
       return answers.shift() ?? ({ kind: 'out-of-reach' } as Sent);
     }),
-    fetchAfter: vi.fn(async (): Promise<readonly PrintedEvent[] | null | 'out-of-reach' | 'again'> => []),
+    alone: vi.fn((work: () => Promise<unknown>) => work()) as unknown as RecordPorts['alone'],
+    fetchAfter: vi.fn(async (): Promise<Fetched | null | 'out-of-reach' | 'again'> => ({ events: [], epoch: 'first' })),
     now: () => Date.parse('2026-11-28T10:00:00Z'),
     changed: vi.fn(),
     rewritten: (events: readonly RawEvent[]) => void rewritten.push(events),
     tell: vi.fn(),
     trouble: vi.fn(),
   } satisfies RecordPorts;
-  const record = new JobRecord('job-a', first, ports);
+  const record = new JobRecord('job-a', first, 'first', ports);
   return { record, ports, answers, sent, rewritten };
 }
 const unsent = (id: string, order: number): Unsent => ({
@@ -119,5 +125,64 @@ describe('the record of a job in the browser', () => {
     record.record({ note: 'one' }, 'person-one', 'one');
     await record.flush();
     expect(record.view).toMatchObject({ keeps: false, unsent: [] });
+  });
+
+  it('takes up what is on its way before anything else: a browser without room for more loses sight of none of it', async () => {
+    const { record, ports, answers, sent } = recordOf([printed(1)], { unsent: [unsent('waits', 1)] });
+    ports.store.keepPrinted.mockRejectedValue(new DOMException('no room', 'QuotaExceededError'));
+    ports.store.sawJob.mockRejectedValue(new DOMException('no room', 'QuotaExceededError'));
+    answers.push({ kind: 'out-of-reach' });
+    await record.restore();
+    expect(sent.map((u) => u.id)).toEqual(['waits']);
+    expect(record.view).toMatchObject({ keeps: false, unsent: [{ id: 'waits' }] });
+    record.close();
+  });
+
+  it('sends what another tab kept and closed on, in the order it was taken down, and with no other tab sending', async () => {
+    const kept: { unsent: Unsent[] } = { unsent: [] };
+    const { record, ports, answers, sent, rewritten } = recordOf([], kept);
+    await record.restore();
+    kept.unsent = [unsent('theirs-2', 2), unsent('theirs-1', 1)];
+    answers.push(
+      { kind: 'written', events: [printed(1, 'theirs-1')] },
+      { kind: 'written', events: [printed(2, 'theirs-2')] },
+    );
+    await record.joinOthers();
+    expect(sent.map((u) => u.id)).toEqual(['theirs-1', 'theirs-2']);
+    expect(ports.alone).toHaveBeenCalled();
+    expect(rewritten).toEqual([[{ note: 'theirs-1' }, { note: 'theirs-2' }]]);
+    expect(record.view.unsent).toEqual([]);
+  });
+
+  it('what another tab has sent meanwhile waits here no longer', async () => {
+    const { record, ports } = recordOf([]);
+    record.record({ note: 'mine' }, 'person-one', 'mine');
+    await record.flush();
+    expect(record.view.unsent).toHaveLength(1);
+    ports.send.mockResolvedValueOnce({ kind: 'written', events: [printed(1, 'mine'), printed(2, 'theirs')] });
+    await record.flush();
+    expect(record.view.unsent).toEqual([]);
+    record.close();
+  });
+
+  it('says in other tabs what it keeps, once that is kept', async () => {
+    const { record, ports } = recordOf([]);
+    record.record({ note: 'mine' }, 'person-one', 'mine');
+    await Promise.resolve();
+    await Promise.resolve();
+    expect(ports.store.keepUnsent).toHaveBeenCalledWith(expect.objectContaining({ id: 'mine', epoch: 'first' }));
+    expect(ports.tell).toHaveBeenCalledWith('kept');
+  });
+
+  it('after a restoring there are no ghosts: neither what this browser knew of the database before, nor what the page came with', async () => {
+    const { record, ports, rewritten } = recordOf([printed(1), printed(2)], { printed: [printed(3)], epoch: 'before' });
+    ports.fetchAfter.mockResolvedValueOnce({ events: [], epoch: 'restored' });
+    ports.fetchAfter.mockResolvedValueOnce({ events: [printed(1)], epoch: 'restored' });
+    await record.restore();
+    expect(ports.store.forgetPrinted).toHaveBeenCalledWith('job-a');
+    expect(record.view.events).toEqual([printed(1)]);
+    expect(rewritten.at(-1)).toEqual([{ note: 'line 1' }]);
+    record.record({ note: 'fresh' }, 'person-one', 'fresh');
+    expect(ports.store.keepUnsent).toHaveBeenLastCalledWith(expect.objectContaining({ epoch: 'restored' }));
   });
 });

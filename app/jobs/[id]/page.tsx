@@ -28,7 +28,12 @@ export default async function BenchPage({ params }: Params) {
   const db = shop();
   const job = await jobOf(db, id);
   if (!job) notFound();
-  const [machine, people, staff] = await Promise.all([machineOf(db, job.machineId), everyPerson(db), activePeople(db)]);
+  const [machine, people, staff, epoch] = await Promise.all([
+    machineOf(db, job.machineId),
+    everyPerson(db),
+    activePeople(db),
+    db.epoch(),
+  ]);
   const desk = await deskSettings(staff);
   const opened = await unlessUnread(async () => {
     const { file } = (await recordOf(db, id))!;
@@ -54,6 +59,7 @@ export default async function BenchPage({ params }: Params) {
       told={historyWords({ ...history, agreed })}
       caseHead={{ kind, engine, figures, access, history, complaint, house, rules, ambient, agreed }}
       events={file.events}
+      epoch={epoch}
       people={people}
       staff={staff}
       desk={desk}

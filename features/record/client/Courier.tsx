@@ -1,8 +1,6 @@
 'use client';
 import { usePathname } from 'next/navigation';
 import { useEffect } from 'react';
-import { waitingByJob } from './keptRecord.ts';
-import { sendAllWaiting } from './send.ts';
 
 const EVERY_MS = 5000;
 /** Said on the window whenever something that waited was sent. */
@@ -30,6 +28,10 @@ export function Courier() {
       if (going) return;
       going = true;
       try {
+        const [{ sendAllWaiting }, { waitingByJob }] = await Promise.all([
+          import('./send.ts'),
+          import('./keptRecord.ts'),
+        ]);
         await sendAllWaiting(await waitingByJob(), onBench, () => window.dispatchEvent(new Event(COURIER_WENT)));
       } catch {
         // This browser keeps nothing: there is nothing to send.

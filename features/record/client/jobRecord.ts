@@ -19,19 +19,30 @@ export interface RecordView {
   readonly keeps: boolean;
 }
 
+/** What the server has, and of which database that is. */
+export interface Fetched {
+  readonly events: readonly PrintedEvent[];
+  readonly epoch: string;
+}
+
 /** Everything outside of the record that it needs. */
 export interface RecordPorts {
-  readonly store: Pick<typeof kept, 'keepPrinted' | 'keepUnsent' | 'dropUnsent' | 'keptOf' | 'sawJob'>;
+  readonly store: Pick<
+    typeof kept,
+    'keepPrinted' | 'keepUnsent' | 'dropUnsent' | 'keptOf' | 'unsentOf' | 'sawJob' | 'forgetPrinted'
+  >;
+  /** Sends with no other tab sending of the same job. */
+  readonly alone: <T>(work: () => Promise<T>) => Promise<T>;
   readonly send: (event: Unsent, known: number) => Promise<Sent>;
   /** The events after that number; null where the server answers without them. */
-  readonly fetchAfter: (known: number) => Promise<readonly PrintedEvent[] | null | 'out-of-reach' | 'again'>;
+  readonly fetchAfter: (known: number) => Promise<Fetched | null | 'out-of-reach' | 'again'>;
   readonly now: () => number;
   /** Something new is to be shown; `soon` may wait for what is more urgent. */
   readonly changed: (view: RecordView, urgency: 'now' | 'soon') => void;
   /** The record is another than was believed: another tab wrote, or an event was refused. */
   readonly rewritten: (events: readonly RawEvent[]) => void;
-  /** Says in other tabs that something was written. */
-  readonly tell: () => void;
+  /** Says in other tabs that something was kept here, or written. */
+  readonly tell: (what: 'kept' | 'written') => void;
   readonly trouble: (error: unknown) => void;
 }
 
@@ -60,6 +71,7 @@ export class JobRecord {
   constructor(
     private readonly jobId: string,
     first: readonly PrintedEvent[],
+    private epoch: string,
     private readonly ports: RecordPorts,
   ) {
     this.printed = first;
@@ -69,27 +81,47 @@ export class JobRecord {
     return { events: this.printed, unsent: this.queue, reach: this.reach, keeps: this.keeps };
   }
 
-  /** Takes up what this browser kept, sends what waits, and looks what the server has besides. */
+  /** Takes up what this browser kept, what is on its way first; sends what waits, and looks what the server has besides. */
   async restore(): Promise<void> {
     const { store, now, rewritten } = this.ports;
     try {
-      await store.keepPrinted(this.jobId, this.printed);
-      await store.sawJob(this.jobId, now());
       const found = await store.keptOf(this.jobId);
       if (this.closed) return;
-      const grown = this.take(found.printed);
-      const known = new Set(this.printed.map((e) => e.id));
-      for (const { id } of found.unsent) if (known.has(id)) this.keeping(store.dropUnsent(id));
-      const left = found.unsent.filter((u) => !known.has(u.id) && !this.queue.some((q) => q.id === u.id));
-      this.lastOrder = Math.max(this.lastOrder, ...left.map((u) => u.order));
-      if (left.length > 0) this.setQueue([...left, ...this.queue]);
-      if (left.length > 0 || grown.length > 0) rewritten(this.whole());
+      // What was known of another database is no line of this one.
+      const isOther = found.epoch !== undefined && found.epoch !== this.epoch;
+      const grown = isOther ? [] : this.take(found.printed);
+      if (this.join(found.unsent) || grown.length > 0) rewritten(this.whole());
+      if (isOther) await store.forgetPrinted(this.jobId);
+      await store.sawJob(this.jobId, now(), this.epoch);
+      await store.keepPrinted(this.jobId, this.printed);
     } catch (error) {
       this.keepsNothing(error);
     }
     await this.flush();
     // A page brought back by "back", or shown from what the browser kept, may be older than the record.
     await this.look();
+  }
+
+  /** Another tab keeps something of this job, and may be gone by now: what waits there is sent here as well. */
+  async joinOthers(): Promise<void> {
+    try {
+      const unsent = await this.ports.store.unsentOf(this.jobId);
+      if (this.closed || !this.join(unsent)) return;
+      this.ports.rewritten(this.whole());
+    } catch (error) {
+      this.ports.trouble(error);
+    }
+    await this.flush();
+  }
+
+  /** @returns whether there was anything new in what is kept */
+  private join(unsent: readonly Unsent[]): boolean {
+    for (const { id } of unsent) if (this.isPrinted(id)) this.keeping(this.ports.store.dropUnsent(id));
+    const left = unsent.filter((u) => !this.isKnown(u.id));
+    if (left.length === 0) return false;
+    this.lastOrder = Math.max(this.lastOrder, ...left.map((u) => u.order));
+    this.setQueue([...left, ...this.queue].sort((a, b) => a.order - b.order));
+    return true;
   }
 
   close(): void {
@@ -99,16 +131,21 @@ export class JobRecord {
 
   /** Whether that id was used already: a second click on the same entry is the same event. */
   isKnown(id: string): boolean {
-    return this.queue.some((u) => u.id === id) || this.printed.some((e) => e.id === id);
+    return this.queue.some((u) => u.id === id) || this.isPrinted(id);
+  }
+
+  private isPrinted(id: string): boolean {
+    return this.printed.some((e) => e.id === id);
   }
 
   /** Takes down an event: it is kept at once, shown soon, and sent with `flush`. */
   record(event: RawEvent, personId: string, id: string): void {
     this.lastOrder = Math.max(this.lastOrder + 1, this.ports.now());
     const at = new Date(this.ports.now()).toISOString();
-    const fresh: Unsent = { id, jobId: this.jobId, order: this.lastOrder, at, personId, event, refused: null };
+    const { jobId, lastOrder: order, epoch } = this;
+    const fresh: Unsent = { id, jobId, order, at, personId, event, epoch, refused: null };
     this.queue = [...this.queue, fresh];
-    this.keeping(this.ports.store.keepUnsent(fresh));
+    this.keeping(this.ports.store.keepUnsent(fresh).then(() => this.ports.tell('kept')));
     this.ports.changed(this.view, 'soon');
   }
 
@@ -120,19 +157,23 @@ export class JobRecord {
 
   /** Sends what waits, one after another, until one cannot be taken now. */
   async flush(): Promise<void> {
-    if (this.sending || this.closed) return;
+    if (this.sending || this.closed || !this.waiting()) return;
     this.sending = true;
     try {
-      for (let next = this.waiting(); next; next = this.waiting()) {
-        const sent = await this.ports.send(next, this.printed.length);
-        if (this.closed) return;
-        if (sent.kind === 'out-of-reach' || sent.kind === 'again') return this.tryAgain(sent.kind);
-        this.setReach('in-reach');
-        if (sent.kind === 'written') this.wasWritten(next, sent.events);
-        else this.wasRefused(next, { issues: sent.issues, blockers: sent.blockers });
-      }
+      await this.ports.alone(() => this.sendInOrder());
     } finally {
       this.sending = false;
+    }
+  }
+
+  private async sendInOrder(): Promise<void> {
+    for (let next = this.waiting(); next && !this.closed; next = this.waiting()) {
+      const sent = await this.ports.send(next, this.printed.length);
+      if (this.closed) return;
+      if (sent.kind === 'out-of-reach' || sent.kind === 'again') return this.tryAgain(sent.kind);
+      this.setReach('in-reach');
+      if (sent.kind === 'written') this.wasWritten(next, sent.events);
+      else this.wasRefused(next, { issues: sent.issues, blockers: sent.blockers });
     }
   }
 
@@ -143,7 +184,22 @@ export class JobRecord {
     if (this.closed) return;
     if (fresh === 'out-of-reach' || fresh === 'again') return this.tryAgain(fresh);
     this.setReach('in-reach');
-    if (fresh && fresh.length > 0 && !this.waiting() && this.take(fresh).length > 0) this.ports.rewritten(this.whole());
+    if (fresh && fresh.epoch !== this.epoch) return this.beginAnew(fresh.epoch);
+    if (fresh && fresh.events.length > 0 && !this.waiting() && this.take(fresh.events).length > 0)
+      this.ports.rewritten(this.whole());
+  }
+
+  /** The shop's record was restored: what stands here is what stands there, and no line that is not. */
+  private async beginAnew(epoch: string): Promise<void> {
+    const all = await this.ports.fetchAfter(0);
+    if (this.closed || all === null) return;
+    if (all === 'out-of-reach' || all === 'again') return this.tryAgain(all);
+    const { store, now, changed, rewritten } = this.ports;
+    this.epoch = epoch;
+    this.printed = joined([], all.events);
+    this.keeping(store.forgetPrinted(this.jobId).then(() => store.sawJob(this.jobId, now(), epoch)));
+    changed(this.view, 'now');
+    rewritten(this.whole());
   }
 
   private waiting(): Unsent | undefined {
@@ -160,6 +216,9 @@ export class JobRecord {
     this.printed = joined(this.printed, fresh);
     const news = this.printed.slice(before);
     if (news.length > 0) {
+      // Another tab may have sent what waits here as well.
+      const known = new Set(news.map((e) => e.id));
+      this.queue = this.queue.filter((u) => !known.has(u.id));
       this.keeping(this.ports.store.keepPrinted(this.jobId, news));
       this.ports.changed(this.view, 'now');
     }
@@ -173,7 +232,7 @@ export class JobRecord {
     this.ports.changed(this.view, 'now');
     // Just the one that was sent, and the belief is that already.
     if (news.length > 0 && !(news.length === 1 && news[0]!.id === sent.id)) this.ports.rewritten(this.whole());
-    this.ports.tell();
+    this.ports.tell('written');
   }
 
   private wasRefused(sent: Unsent, why: NonNullable<Unsent['refused']>): void {

@@ -11,6 +11,8 @@ export interface Unsent {
   readonly at: string;
   readonly personId: string;
   readonly event: RawEvent;
+  /** The database it was taken down for; what was restored since is another record. */
+  readonly epoch?: string;
   /** Set once the server refused it: it waits to be put right or left out. */
   readonly refused: Refused | null;
 }
@@ -18,7 +20,7 @@ export interface Unsent {
 interface Kept extends DBSchema {
   unsent: { key: string; value: Unsent; indexes: { job: [string, number] } };
   printed: { key: [string, number]; value: PrintedEvent & { readonly jobId: string } };
-  jobs: { key: string; value: { readonly jobId: string; readonly seenAt: number } };
+  jobs: { key: string; value: { readonly jobId: string; readonly seenAt: number; readonly epoch?: string } };
 }
 
 /** Jobs whose record is kept for the time the shop's computer is out of reach. */
@@ -38,25 +40,56 @@ function kept(): Promise<IDBPDatabase<Kept>> {
       terminated: () => {
         opened = null;
       },
+      // A tab of a later version wants to change how things are kept: this one lets go, and takes hold again when it needs to.
+      blocking: (_now, _next, event) => {
+        (event.target as IDBDatabase).close();
+        opened = null;
+      },
     }),
   );
+  opened.catch(() => {
+    opened = null;
+  });
   return opened;
 }
 
 const ofJob = (jobId: string) => IDBKeyRange.bound([jobId, 0], [jobId, Number.MAX_SAFE_INTEGER]);
 
-/** What this browser holds of a job: what it knows to be printed, and what is still on its way, in order. */
-export async function keptOf(jobId: string): Promise<{ printed: PrintedEvent[]; unsent: Unsent[] }> {
+/** What this browser holds of a job: what it knows to be printed, of which database, and what is still on its way, in order. */
+export async function keptOf(jobId: string): Promise<{ printed: PrintedEvent[]; unsent: Unsent[]; epoch?: string }> {
   const db = await kept();
-  const [printed, unsent] = await Promise.all([
+  const [printed, unsent, job] = await Promise.all([
     db.getAll('printed', IDBKeyRange.bound([jobId, 0], [jobId, EVERY_SEQ])),
     db.getAllFromIndex('unsent', 'job', ofJob(jobId)),
+    db.get('jobs', jobId),
   ]);
-  return { printed: printed.map(({ jobId: _job, ...event }) => event), unsent };
+  return {
+    printed: printed.map(({ jobId: _job, ...event }) => event),
+    unsent,
+    ...(job?.epoch ? { epoch: job.epoch } : {}),
+  };
 }
 
+/** What is still on its way of a job, in order. */
+export async function unsentOf(jobId: string): Promise<Unsent[]> {
+  return (await kept()).getAllFromIndex('unsent', 'job', ofJob(jobId));
+}
+
+/** Keeps what is on its way. Where this browser has no room left, what can be fetched again makes room. */
 export async function keepUnsent(unsent: Unsent): Promise<void> {
-  await (await kept()).put('unsent', unsent);
+  const db = await kept();
+  try {
+    await db.put('unsent', unsent);
+  } catch (error) {
+    if ((error as DOMException).name !== 'QuotaExceededError') throw error;
+    await db.clear('printed');
+    await db.put('unsent', unsent);
+  }
+}
+
+/** Forgets what is known to be printed of a job. */
+export async function forgetPrinted(jobId: string): Promise<void> {
+  await (await kept()).delete('printed', IDBKeyRange.bound([jobId, 0], [jobId, EVERY_SEQ]));
 }
 
 export async function dropUnsent(id: string): Promise<void> {
@@ -69,9 +102,9 @@ export async function keepPrinted(jobId: string, events: readonly PrintedEvent[]
 }
 
 /** Notes that a job was looked at, and forgets the records of those not looked at for longest; what is unsent stays. */
-export async function sawJob(jobId: string, now: number): Promise<void> {
+export async function sawJob(jobId: string, now: number, epoch?: string): Promise<void> {
   const db = await kept();
-  await db.put('jobs', { jobId, seenAt: now });
+  await db.put('jobs', { jobId, seenAt: now, ...(epoch ? { epoch } : {}) });
   const jobs = await db.getAll('jobs');
   const old = jobs.sort((a, b) => b.seenAt - a.seenAt).slice(JOBS_KEPT);
   for (const job of old) {

@@ -26,14 +26,14 @@ interface Answer {
  * Sends one event under its own id; sent twice it is written once.
  * @param known how many events of the job the sender has: the answer brings the rest
  */
-export async function sendEvent({ id, jobId, at, personId, event }: Unsent, known: number): Promise<Sent> {
+export async function sendEvent({ id, jobId, at, personId, event, epoch }: Unsent, known: number): Promise<Sent> {
   let response: Response;
   let answer: Answer | null;
   try {
     response = await fetch(`/api/jobs/${jobId}/events`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ id, at, personId, known, event }),
+      body: JSON.stringify({ id, at, personId, known, epoch, event }),
       signal: AbortSignal.timeout(ANSWERS_WITHIN_MS),
     });
     answer = await answerOf(response);
@@ -74,8 +74,14 @@ const saidNoReason = (status: number) => ({
 /** How it went with what waits of one job. */
 export type Delivered = 'all' | 'again' | 'out-of-reach';
 
+/** Of all tabs of this browser one sends a job's events, one after another; a browser without such locks sends some twice, which is once. */
+export const aloneWith = <T>(jobId: string, work: () => Promise<T>): Promise<T> =>
+  globalThis.navigator?.locks ? (navigator.locks.request(`ridge-send-${jobId}`, work) as Promise<T>) : work();
+
 /** Sends what waits of a job that is not open here, in order, until one cannot be taken. */
-export async function sendWaiting(jobId: string): Promise<Delivered> {
+export const sendWaiting = (jobId: string): Promise<Delivered> => aloneWith(jobId, () => sendInOrder(jobId));
+
+async function sendInOrder(jobId: string): Promise<Delivered> {
   const { printed, unsent } = await keptOf(jobId);
   let known = printed.length;
   for (const next of unsent.filter((u) => u.refused === null)) {
@@ -84,8 +90,8 @@ export async function sendWaiting(jobId: string): Promise<Delivered> {
     if (sent.kind === 'refused') {
       await keepUnsent({ ...next, refused: { issues: sent.issues, blockers: sent.blockers } });
     } else {
-      await keepPrinted(jobId, sent.events);
       await dropUnsent(next.id);
+      await keepPrinted(jobId, sent.events);
       known += sent.events.length;
     }
   }

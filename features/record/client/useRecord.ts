@@ -2,24 +2,7 @@
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import type { RawEvent } from '@/core/index.ts';
 import type { PrintedEvent } from '../printedEvent.ts';
-import { JobRecord, type RecordView } from './jobRecord.ts';
-import * as keptRecord from './keptRecord.ts';
-import { sendEvent } from './send.ts';
-
-/** The events of a job after that number; null where the server answers and has no such job. */
-async function fetchAfter(
-  jobId: string,
-  known: number,
-): Promise<readonly PrintedEvent[] | null | 'out-of-reach' | 'again'> {
-  try {
-    const response = await fetch(`/api/jobs/${jobId}/events?after=${known}`, { cache: 'no-store' });
-    if (response.status >= 500) return 'again';
-    if (!response.ok) return null;
-    return ((await response.json()) as { events: PrintedEvent[] }).events;
-  } catch {
-    return 'out-of-reach';
-  }
-}
+import type { JobRecord, RecordView } from './jobRecord.ts';
 
 /** What the record needs of the reasoner beside it. */
 export interface BesideRecord {
@@ -29,56 +12,56 @@ export interface BesideRecord {
   readonly afterRidge: (work: () => void) => void;
 }
 
-/** The record of the job on the bench, kept in this browser and sent to the server. */
-export function useRecord(jobId: string, first: readonly PrintedEvent[], reasoner: BesideRecord) {
+/** The record of the job on the bench, kept in this browser and sent to the server. What does that comes beside the page. */
+export function useRecord(jobId: string, first: readonly PrintedEvent[], epoch: string, reasoner: BesideRecord) {
   const beside = useRef(reasoner);
   beside.current = reasoner;
-  const channel = useRef<BroadcastChannel | null>(null);
   const [view, setView] = useState<RecordView>({ events: first, unsent: [], reach: 'in-reach', keeps: true });
-  const open = () =>
-    new JobRecord(jobId, first, {
-      store: keptRecord,
-      send: sendEvent,
-      fetchAfter: (known) => fetchAfter(jobId, known),
-      now: Date.now,
-      changed: (fresh, urgency) =>
-        urgency === 'now'
-          ? startTransition(() => setView(fresh))
-          : beside.current.afterRidge(() => setView(record.current!.view)),
-      rewritten: (events) => beside.current.open(events),
-      tell: () => channel.current?.postMessage('written'),
-      trouble: (error) => console.error(error),
-    });
-  const record = useRef<JobRecord | null>(null);
-  record.current ??= open();
+  const opening = useRef<Promise<JobRecord> | null>(null);
+  const opened = useRef<JobRecord | null>(null);
+  const begun = useRef(new Set<string>()).current;
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: one record for as long as the bench stands.
   useEffect(() => {
-    const own = record.current ?? open();
-    record.current = own;
-    const tabs = new BroadcastChannel(`ridge-job-${jobId}`);
-    tabs.onmessage = () => void own.look();
-    channel.current = tabs;
-    const seen = () => document.visibilityState === 'visible' && void own.look();
-    const reachable = () => void own.flush().then(() => own.look());
-    document.addEventListener('visibilitychange', seen);
-    window.addEventListener('online', reachable);
-    void own.restore();
+    let close: (() => void) | null = null;
+    let isHere = true;
+    opening.current = import('./openRecord.ts').then(({ openRecord }) => {
+      const { record, close: ends } = openRecord(jobId, first, epoch, {
+        changed: (fresh, urgency) =>
+          urgency === 'now'
+            ? startTransition(() => setView(fresh))
+            : beside.current.afterRidge(() => setView(record.view)),
+        rewritten: (events) => beside.current.open(events),
+      });
+      close = ends;
+      opened.current = record;
+      if (!isHere) ends();
+      return record;
+    });
+    // Nothing can be taken down without it: the page says that it broke.
+    opening.current.catch((error) => {
+      setView(() => {
+        throw error;
+      });
+    });
     return () => {
-      own.close();
-      record.current = null;
-      tabs.close();
-      document.removeEventListener('visibilitychange', seen);
-      window.removeEventListener('online', reachable);
+      isHere = false;
+      close?.();
+      opened.current = null;
     };
   }, [jobId]);
 
-  const isKnown = useCallback((id: string) => record.current!.isKnown(id), []);
-  const take = useCallback((event: RawEvent, personId: string, id: string) => {
-    const own = record.current!;
-    own.record(event, personId, id);
-    beside.current.afterRidge(() => setTimeout(() => own.flush()));
-  }, []);
-  const leaveOut = useCallback((id: string) => record.current!.leaveOut(id), []);
+  const isKnown = useCallback((id: string) => begun.has(id) || (opened.current?.isKnown(id) ?? false), [begun]);
+  const take = useCallback(
+    (event: RawEvent, personId: string, id: string) => {
+      begun.add(id);
+      void opening.current!.then((record) => {
+        record.record(event, personId, id);
+        beside.current.afterRidge(() => setTimeout(() => record.flush()));
+      });
+    },
+    [begun],
+  );
+  const leaveOut = useCallback((id: string) => void opening.current!.then((record) => record.leaveOut(id)), []);
   return { ...view, isKnown, record: take, leaveOut };
 }

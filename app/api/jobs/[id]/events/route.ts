@@ -1,43 +1,33 @@
 import { shop } from '@/db/client.ts';
-import { eventsOf, jobOf } from '@/db/jobs.ts';
-import { jobFileOf } from '@/features/record/server/jobFile.ts';
 import { recordEvent } from '@/features/record/server/recordEvent.ts';
-import { readJson } from '@/features/shop/readJson.ts';
-import { log } from '@/features/shop/server/log.ts';
+import { recordOf } from '@/features/record/server/records.ts';
+import { handled, handledJson } from '@/features/shop/server/handled.ts';
 
 export const dynamic = 'force-dynamic';
 
 type Context = { params: Promise<{ id: string }> };
 
-/** The record after event number `after`. */
-export async function GET(request: Request, { params }: Context) {
-  const { id } = await params;
-  const after = Number(new URL(request.url).searchParams.get('after') ?? '0');
-  if (!Number.isInteger(after) || after < 0)
-    return Response.json({ message: 'after is a whole number, 0 or more' }, { status: 400 });
-  if (!(await jobOf(shop(), id))) return Response.json({ message: 'there is no such job' }, { status: 404 });
-  const { events } = jobFileOf(await eventsOf(shop(), id));
-  return Response.json({ events: events.filter((e) => e.seq > after) });
-}
+const NOT_READ = { failed: 'a record was not read', told: 'The record cannot be read just now.' };
+const NOT_TAKEN = {
+  failed: 'an event was not taken down',
+  told: 'It could not be saved just now. Nothing was lost: it will be sent again.',
+};
 
-export async function POST(request: Request, { params }: Context) {
-  const { id } = await params;
-  const body = await readJson(request);
-  if (!body.ok)
-    return Response.json({ code: 'not-json', issues: [{ path: '$', message: body.message }] }, { status: body.status });
-  try {
-    const recorded = await recordEvent(shop(), id, body.value, new Date());
+/** The record after event number `after`. */
+export const GET = (request: Request, { params }: Context) =>
+  handled(request, NOT_READ, async () => {
+    const after = Number(new URL(request.url).searchParams.get('after') ?? '0');
+    if (!Number.isInteger(after) || after < 0)
+      return Response.json({ message: 'after is a whole number, 0 or more' }, { status: 400 });
+    const found = await recordOf(shop(), (await params).id);
+    if (!found) return Response.json({ message: 'there is no such job' }, { status: 404 });
+    return Response.json({ epoch: await shop().epoch(), events: found.file.events.filter((e) => e.seq > after) });
+  });
+
+export const POST = (request: Request, { params }: Context) =>
+  handledJson(request, NOT_TAKEN, async (body) => {
+    const recorded = await recordEvent(shop(), (await params).id, body, new Date());
     if (recorded.ok) return Response.json(recorded);
     const { status, ...rest } = recorded;
     return Response.json(rest, { status });
-  } catch (error) {
-    log().error({ err: error, job: id }, 'an event was not taken down');
-    return Response.json(
-      {
-        code: 'unavailable',
-        issues: [{ path: '$', message: 'It could not be saved just now. Nothing was lost: it will be sent again.' }],
-      },
-      { status: 503 },
-    );
-  }
-}
+  });
