@@ -221,6 +221,11 @@ export async function openJobs(shop: Shop): Promise<Job[]> {
   return [...promised, ...rows.filter((job) => job.promisedOn === null)].map(toJob);
 }
 
+/** Jobs in the order of their ids, those after one. */
+export async function jobsAfter(shop: Shop, id: string, most: number): Promise<Job[]> {
+  return (await shop.rows(jobs, gt(jobs.id, id), { orderBy: [asc(jobs.id)], limit: most })).map(toJob);
+}
+
 /** The jobs closed last, the last one first. */
 export async function closedJobs(shop: Shop, most: number): Promise<Job[]> {
   const rows = await shop.rows(jobs, isNotNull(jobs.closedAt), { orderBy: [desc(jobs.closedAt)], limit: most });

@@ -75,7 +75,10 @@ await carefully(async () => {
     } else {
       await ensureDebianPackages(['mariadb-server']);
       if (fresh) rmSync(folder, { recursive: true, force: true });
-      const { database, loaded } = await openShop(folder, dbPort, () => say('The database answers again.'));
+      const { database, loaded } = await openShop(folder, dbPort, {
+        restarted: () => say('The database answers again.'),
+        backups: under('.data', 'backups'),
+      });
       toStop.push(database);
       say(loaded);
       void database.died.then((words) => {

@@ -25,7 +25,7 @@ const SOURCES = [
 ];
 
 /** Runs one of our own TypeScript programs to its end. */
-const runTs = (script, env, args = []) =>
+export const runTs = (script, env, args = []) =>
   run(process.execPath, ['--import', 'tsx', under('scripts', script), ...args], { env });
 
 /**

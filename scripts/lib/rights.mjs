@@ -1,6 +1,3 @@
-import { readFileSync } from 'node:fs';
-import { under } from './paths.mjs';
-
 /** Name of the database in a MariaDB of our own. */
 export const DATABASE = 'ridge';
 
@@ -38,11 +35,13 @@ export function usersSql({ root, owner, app }) {
     .join('');
 }
 
-/** Gives the application's user its rights, table by table; run after migrating, when the tables are there. */
+/** Gives the application's user its rights in the address's database, table by table; run after migrating, when the tables are there. */
 export async function grantRights(rootUrl) {
   const { createConnection } = await import('mysql2/promise');
   const connection = await createConnection(rootUrl);
   try {
+    const own = new URL(rootUrl).pathname.slice(1);
+    for (const host of HOSTS) await connection.query(`GRANT SELECT ON \`${own}\`.* TO 'ridge_app'@${host}`);
     const [rows] = await connection.query('SHOW TABLES');
     for (const table of rows.map((row) => Object.values(row)[0]).filter((name) => name !== STEPS_TABLE)) {
       const rights = UPDATABLE.includes(table) ? 'INSERT, UPDATE' : 'INSERT';
@@ -52,10 +51,6 @@ export async function grantRights(rootUrl) {
     await connection.end();
   }
 }
-
-/** How many steps the database's structure has in this version. */
-export const stepsOfThisVersion = () =>
-  JSON.parse(readFileSync(under('db', 'migrations', 'meta', '_journal.json'), 'utf8')).entries.length;
 
 /** Empties the database: tests that fill it with odd records leave none behind. */
 export async function emptyDatabase(rootUrl) {
