@@ -3,6 +3,7 @@ import { activePeople } from '@/db/people.ts';
 import { Floor } from '@/features/floor/Floor.tsx';
 import { loadFloor } from '@/features/floor/loadFloor.ts';
 import { DeskBar } from '@/features/shop/DeskBar.tsx';
+import { backups } from '@/features/shop/server/health.ts';
 import { deskSettings } from '@/features/shop/settings.ts';
 
 export const dynamic = 'force-dynamic';
@@ -19,7 +20,14 @@ export default async function FloorPage() {
       <DeskBar people={people} desk={desk}>
         <h1 className="text-[1.05rem] font-extrabold">Floor</h1>
       </DeskBar>
-      <Floor open={open} closed={closed} today={now.slice(0, 10)} seenAt={now} twoLetters={desk.twoLetters} />
+      <Floor
+        open={open}
+        closed={closed}
+        today={now.slice(0, 10)}
+        seenAt={now}
+        twoLetters={desk.twoLetters}
+        backupFailed={backups().lastFailure?.message ?? null}
+      />
     </>
   );
 }

@@ -1,9 +1,13 @@
+import { resolve } from 'node:path';
 import { INSTRUMENTS } from '@/core/index.ts';
 import { shop } from '@/db/client.ts';
+import { environment } from '@/db/environment.ts';
 import { houseNow } from '@/db/house.ts';
 import { activePeople, everyPerson } from '@/db/people.ts';
+import { Backups } from '@/features/house/Backups.tsx';
 import { HouseForm } from '@/features/house/HouseForm.tsx';
 import { DeskBar } from '@/features/shop/DeskBar.tsx';
+import { backups } from '@/features/shop/server/health.ts';
 import { deskSettings } from '@/features/shop/settings.ts';
 
 export const dynamic = 'force-dynamic';
@@ -19,6 +23,7 @@ export default async function HouseRulesPage() {
         <h1 className="text-[1.05rem] font-extrabold">House rules</h1>
       </DeskBar>
       <main className="mx-auto max-w-[1500px] p-3">
+        <Backups {...backups()} folder={resolve(environment().RIDGE_BACKUP_FOLDER)} />
         <HouseForm
           house={house}
           by={all.find((p) => p.id === personId)?.name ?? null}

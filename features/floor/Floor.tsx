@@ -6,6 +6,7 @@ import { KeyHint } from '@/ui/KeyHint.tsx';
 import { useTwoLetters } from '@/ui/useTwoLetters.ts';
 import { Row } from './FloorRow.tsx';
 import type { FloorRow } from './loadFloor.ts';
+import { ReachNotices } from './ReachNotices.tsx';
 import { useInReach } from './useInReach.ts';
 import { useWorkedOut } from './useWorkedOut.ts';
 
@@ -17,12 +18,14 @@ interface Props {
   /** When the shop's computer last said how the floor stands. */
   readonly seenAt: string;
   readonly twoLetters: boolean;
+  /** Why the last backup failed. */
+  readonly backupFailed: string | null;
 }
 
 /** The machines in the shop, each with what it waits for, oldest promise first. */
-export function Floor({ open, closed, today, seenAt, twoLetters }: Props) {
+export function Floor({ open, closed, today, seenAt, twoLetters, backupFailed }: Props) {
   const router = useRouter();
-  const inReach = useInReach(seenAt);
+  const reach = useInReach(seenAt, { backupFailed });
   useWorkedOut(
     seenAt,
     [...open, ...closed].some((row) => row.isOld),
@@ -53,12 +56,7 @@ export function Floor({ open, closed, today, seenAt, twoLetters }: Props) {
   };
   return (
     <main className="@container mx-auto max-w-[1500px] space-y-2 p-2">
-      {!inReach && (
-        <p role="status" className="bg-hazard px-3 py-2 font-bold text-on-hazard">
-          Out of reach of the shop's computer. This is the floor as it stood at {clock(seenAt)}; machines opened on this
-          device before can be worked on.
-        </p>
-      )}
+      <ReachNotices reach={reach} seenAt={seenAt} />
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <HowMany open={open.length} />
         {open.length + closed.length > 0 && (
@@ -100,8 +98,6 @@ export function Floor({ open, closed, today, seenAt, twoLetters }: Props) {
     </main>
   );
 }
-
-const clock = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 function HowMany({ open }: { open: number }) {
   return open === 0 ? (
