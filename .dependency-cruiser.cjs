@@ -17,7 +17,7 @@ const RINGS = {
   app: { sees: ['core', 'db', 'keep', 'ui', 'features', 'app'] },
   server: {
     sees: ['db', 'keep', 'server'],
-    packages: ['next', 'nanoid', 'rate-limiter-flexible', '@types/node'],
+    packages: ['next', 'nanoid', 'rate-limiter-flexible', 'zod'],
     node: ['http', 'util'],
   },
 };

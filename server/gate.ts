@@ -1,5 +1,6 @@
 import type { IncomingHttpHeaders, IncomingMessage, ServerResponse } from 'node:http';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
+import { z } from 'zod';
 
 /** What one request may carry [bytes]. */
 export const MOST_BYTES = 100_000;
@@ -38,6 +39,46 @@ function hostOf(origin: string): string | null {
   }
 }
 
+/** Whether an address can be read: whole letters, and none that steer something. */
+function isReadable(path: string): boolean {
+  try {
+    // biome-ignore lint/suspicious/noControlCharactersInRegex: these are what is looked for.
+    return path.startsWith('/') && !/[\u0000-\u001f\u007f]/.test(decodeURIComponent(path.replace(/\+/g, ' ')));
+  } catch {
+    return false;
+  }
+}
+
+const segment = z.union([
+  z.string(),
+  z.tuple([
+    z.string(),
+    z.string(),
+    z.string().regex(/^(c|oc|d|[cd]i(\(\.{1,3}\)){1,2})$/),
+    z.array(z.string()).nullable(),
+  ]),
+]);
+/** Where on a page somebody stands, as a page of ours says when it asks for the next; the shape is Next's own. */
+const placeOnPage: z.ZodType = z.lazy(() =>
+  z.tuple([
+    segment,
+    z.record(z.string(), placeOnPage),
+    z.tuple([z.string(), z.string()]).nullish(),
+    z.enum(['refetch', 'inside-shared-layout', 'metadata-only']).nullish(),
+    z.number().nullish(),
+    z.string().optional(),
+  ]),
+);
+
+function isPlaceOnPage(header: string | string[] | undefined): boolean {
+  if (header === undefined) return true;
+  try {
+    return placeOnPage.safeParse(JSON.parse(decodeURIComponent(String(header)))).success;
+  } catch {
+    return false;
+  }
+}
+
 /**
  * Whether a request comes from the shop's own pages, or from a program somebody started; why not otherwise. Browsers say where a request
  * comes from, and no page can keep them from it: `Origin` with everything that writes, `Sec-Fetch-Site` with everything.
@@ -49,6 +90,8 @@ export function refusedAtTheGate(
   { hosts }: Pick<GateRules, 'hosts'>,
 ): Refusal | null {
   if (!METHODS.includes(method)) return refusal(405, `${method} is not done here`);
+  if (!isReadable(path)) return refusal(400, 'that is no address');
+  if (!isPlaceOnPage(headers['next-router-state-tree'])) return refusal(400, 'this was not asked by a page of ours');
   const name = nameOf(headers.host);
   if (name === null || !hosts.includes(name))
     return refusal(421, 'this is not the name of the shop’s computer; whoever set it up can add it to RIDGE_HOSTS');

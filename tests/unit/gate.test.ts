@@ -177,7 +177,7 @@ describe('the gate in front of a server', () => {
       'content-security-policy': "script-src 'nonce-forged'",
       forwarded: 'for=10.0.0.9',
     });
-    const [{ headers }] = through as [{ headers: IncomingMessage['headers'] }];
+    const { headers } = through[0]!;
     expect(headers['x-request-id']).toBe('request-one');
     expect(headers['content-security-policy']).toBe(contentPolicy('request-one'));
     expect(headers['x-forwarded-for'] ?? headers.forwarded).toBeUndefined();
