@@ -52,7 +52,7 @@ const ODD_WORDS = [
   '../../etc/passwd',
   '%00',
   '%2e%2e',
-  '${7*7}',
+  '#{7*7}',
   '<script>alert(1)</script>',
   '\r\nset-cookie: a=b',
   'NaN',

@@ -1,8 +1,9 @@
-import { readdirSync, readFileSync, rmSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { build, serve } from './lib/app.mjs';
 import { CHROMIUM, SOMEBODY_HERE } from './lib/browser.mjs';
 import { firstLoad } from './lib/firstLoad.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
+import { throwAway } from './lib/mariadb.mjs';
 import { under } from './lib/paths.mjs';
 import { run } from './lib/run.mjs';
 import { carefully, say, Trouble } from './lib/say.mjs';
@@ -306,7 +307,7 @@ await carefully(async () => {
   if (wants('core')) await core();
   if (!wants('page') && !wants('cases')) return;
   await build('.next');
-  rmSync(folder, { recursive: true, force: true });
+  throwAway(folder);
   const cold = await start();
   await cold.stop();
   const warm = await start();
@@ -316,6 +317,6 @@ await carefully(async () => {
     if (wants('cases')) await cases(warm.pages.address);
   } finally {
     await warm.stop();
-    rmSync(folder, { recursive: true, force: true });
+    throwAway(folder);
   }
 });

@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { build, loadDemo, migrate, serve } from './lib/app.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
+import { throwAway } from './lib/mariadb.mjs';
 import { under } from './lib/paths.mjs';
 import { alive, stop } from './lib/run.mjs';
 import { carefully, say, Trouble } from './lib/say.mjs';
@@ -74,7 +75,7 @@ await carefully(async () => {
       say(await loadDemo(appUrl));
     } else {
       await ensureDebianPackages(['mariadb-server']);
-      if (fresh) rmSync(folder, { recursive: true, force: true });
+      if (fresh) throwAway(folder);
       const { database, loaded } = await openShop(folder, dbPort, {
         restarted: () => say('The database answers again.'),
         backups: under('.data', 'backups'),

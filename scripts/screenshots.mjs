@@ -1,7 +1,8 @@
-import { mkdirSync, rmSync } from 'node:fs';
+import { mkdirSync } from 'node:fs';
 import { build, serve } from './lib/app.mjs';
 import { CHROMIUM, SOMEBODY_HERE } from './lib/browser.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
+import { throwAway } from './lib/mariadb.mjs';
 import { under } from './lib/paths.mjs';
 import { carefully, say } from './lib/say.mjs';
 import { openShop } from './lib/shop.mjs';
@@ -110,7 +111,7 @@ const SHOTS = [
 await carefully(async () => {
   await ensureNodePackages();
   await ensureDebianPackages(['mariadb-server', 'chromium']);
-  rmSync(folder, { recursive: true, force: true });
+  throwAway(folder);
   mkdirSync(out, { recursive: true });
   const { database } = await openShop(folder, 3947);
   let pages;
@@ -142,6 +143,6 @@ await carefully(async () => {
   } finally {
     await pages?.stop();
     await database.stop();
-    rmSync(folder, { recursive: true, force: true });
+    throwAway(folder);
   }
 });

@@ -1,7 +1,7 @@
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { build, serve } from './lib/app.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
-import { startMariadb } from './lib/mariadb.mjs';
+import { startMariadb, throwAway } from './lib/mariadb.mjs';
 import { under } from './lib/paths.mjs';
 import { emptyDatabase } from './lib/rights.mjs';
 import { run } from './lib/run.mjs';
@@ -110,6 +110,23 @@ async function browserTests(database) {
   }
 }
 
+/** A short run of hostile requests, as often as they come. */
+async function attacked(database) {
+  const pages = await serve(DIST, Number(process.env.RIDGE_TEST_PORT ?? 3911), database.appUrl, {
+    env: { RIDGE_REQUESTS: '0', RIDGE_WRITES: '0' },
+  });
+  try {
+    await one('hostile requests change nothing, and see nothing of the inside', process.execPath, [
+      '--import',
+      'tsx',
+      under('scripts', 'attack.ts'),
+      ...['--url', pages.address, '--db', database.appUrl, '--count', '3000', '--seconds', '90', '--seed', '15'],
+    ]);
+  } finally {
+    await pages.stop();
+  }
+}
+
 await carefully(async () => {
   await ensureNodePackages();
   await ensureDebianPackages(['mariadb-server', 'chromium', 'git']);
@@ -120,7 +137,7 @@ await carefully(async () => {
   await one('rings', process.execPath, [under('scripts', 'check-rings.mjs')]);
   await one('sizes', process.execPath, [under('scripts', 'check-sizes.mjs')]);
   await one('the pages on adding a check and a fault', process.execPath, [under('scripts', 'follow-the-walks.mjs')]);
-  rmSync(folder, { recursive: true, force: true });
+  throwAway(folder);
   const database = await startMariadb(folder, Number(process.env.RIDGE_TEST_DB_PORT ?? 3917));
   try {
     const demoShop = () => bringUpToDate(database, under('.data', 'test', 'backups'));
@@ -135,6 +152,7 @@ await carefully(async () => {
         '--dist',
         DIST,
       ]);
+      await attacked(database);
     }
   } finally {
     await database.stop();

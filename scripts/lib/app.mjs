@@ -14,7 +14,6 @@ const SOURCES = [
   'db',
   'keep',
   'workers',
-  'server',
   'public',
   'instrumentation.ts',
   'next.config.ts',

@@ -3,7 +3,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { chmodSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { needSpace } from './paths.mjs';
+import { needSpace, under } from './paths.mjs';
 import { DATABASE, usersSql } from './rights.mjs';
 import { alive, pause, portTaken, run, stop, until } from './run.mjs';
 import { say, Trouble } from './say.mjs';
@@ -25,9 +25,10 @@ const STARTS = { most: 5, withinMs: 120_000 };
  * A MariaDB of our own: its data below `folder`, on 127.0.0.1 and a port of its own, with three users: root; an owner that
  * migrates; and the application's, which may read and add, and update only what is not a record.
  * @param restarted started again when it dies by itself; called each time it answers again. Left out, it stays dead
+ * @param mostRestarts so often within two minutes, and then it stays down
  * @returns pid, addresses, `stop`, and `died`, a promise of its last words
  */
-export async function startMariadb(folder, port, restarted) {
+export async function startMariadb(folder, port, restarted, mostRestarts = STARTS.most) {
   mkdirSync(folder, { recursive: true });
   needSpace(folder, 300);
   const home = await homeOf(folder);
@@ -53,7 +54,7 @@ export async function startMariadb(folder, port, restarted) {
       return server.pid;
     },
     port,
-    died: server.keep(restarted),
+    died: server.keep(restarted, mostRestarts),
     ...addressesOf(folder, port),
     stop: () => server.stop(),
   };
@@ -132,14 +133,14 @@ class Server {
   }
 
   /** @returns its last words, once it is down for good and nobody stopped it */
-  async keep(restarted) {
+  async keep(restarted, most) {
     for (;;) {
       const words = await this.ended;
       if (this.stopping) return new Promise(() => {});
       this.starts = [...this.starts.filter((at) => Date.now() - at < STARTS.withinMs), Date.now()];
-      if (!restarted || this.starts.length > STARTS.most) return words;
+      if (!restarted || this.starts.length > most) return words;
       say('The database stopped by itself; it is started again ...');
-      await pause(200 * this.starts.length);
+      await pause(Math.min(2000, 200 * this.starts.length));
       try {
         await this.start();
         restarted();
@@ -156,17 +157,27 @@ class Server {
   }
 }
 
+const ELSEWHERE = 'data-is-in.txt';
+
+/** Throws a MariaDB's data away, wherever it lies. */
+export function throwAway(folder) {
+  const note = join(folder, ELSEWHERE);
+  if (existsSync(note)) rmSync(readFileSync(note, 'utf8').trim(), { recursive: true, force: true });
+  rmSync(folder, { recursive: true, force: true });
+}
+
 /** Where its files go: `folder`, unless the user the database runs as cannot get there. */
 async function homeOf(folder) {
   if (!isRoot) return folder;
-  chmodSync(folder, 0o711);
+  // Others may pass through, and see nothing; of what is not ours nothing is changed.
+  for (const own of [under('.data'), folder]) if (existsSync(own)) chmodSync(own, 0o711);
   const [command, args] = asServer('/usr/bin/test', ['-x', folder]);
   if ((await run(command, args)).code === 0) return folder;
   const home = join('/var/lib', `ridge-bolt-${createHash('sha256').update(folder).digest('hex').slice(0, 12)}`);
   mkdirSync(home, { recursive: true, mode: 0o711 });
   if (existsSync(join(folder, 'mariadb')) && !existsSync(join(home, 'mariadb')))
     await run('/usr/bin/mv', [join(folder, 'mariadb'), home]);
-  writeFileSync(join(folder, 'data-is-in.txt'), `${home}\n`);
+  writeFileSync(join(folder, ELSEWHERE), `${home}\n`);
   return home;
 }
 

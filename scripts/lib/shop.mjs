@@ -10,8 +10,8 @@ import { portTaken } from './run.mjs';
  * A shop of our own below `folder`, up to date and with the demo's data unless another shop's is there.
  * @param restarted see `startMariadb`
  */
-export async function openShop(folder, port, { restarted, backups = join(folder, 'backups') } = {}) {
-  const database = await startMariadb(folder, port, restarted);
+export async function openShop(folder, port, { restarted, mostRestarts, backups = join(folder, 'backups') } = {}) {
+  const database = await startMariadb(folder, port, restarted, mostRestarts);
   try {
     return { database, loaded: await bringUpToDate(database, backups) };
   } catch (error) {

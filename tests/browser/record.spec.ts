@@ -38,6 +38,31 @@ test('a double click, a reload, back and a second tab neither lose nor double a 
   expect(new Set(events.map((e) => e.id)).size).toBe(3);
 });
 
+test('what a closed tab could not send is seen and sent by the other tab that has the bench', async ({
+  page,
+  context,
+}) => {
+  const bench = new BenchPage(page);
+  await bench.newJob(/Heron 4/, ['Lost power']);
+  const first = await context.newPage();
+  await first.goto(page.url());
+  const other = new BenchPage(first);
+  await expect(other.plate).toBeVisible();
+  // Only the tab that will be closed is cut off.
+  await first.route('**/events', (route) => (route.request().method() === 'POST' ? route.abort() : route.fallback()));
+  await other.pick('Battery volts at rest');
+  await other.fill({ value: '12.41' });
+  await other.plate.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(other.tape.locator('[data-line]')).toHaveCount(1);
+  await first.waitForTimeout(300);
+  await first.close();
+  await expect(bench.tape.getByText('12.41 V')).toBeVisible();
+  await bench.printed(1);
+  const id = page.url().split('/').at(-1);
+  const answer = await page.request.get(`/api/jobs/${id}/events?after=0`);
+  expect(((await answer.json()) as { events: unknown[] }).events).toHaveLength(1);
+});
+
 test('a reading the shop computer could not take stays in the browser and is sent once', async ({ page }) => {
   const bench = new BenchPage(page);
   await bench.newJob(/Heron 4/, ['Cranks slowly']);

@@ -337,6 +337,37 @@ describe.skipIf(!url)('a record that survives', () => {
     });
   });
 
+  describe('the floor', () => {
+    it('is there before how a machine stands is worked out, says so, and knows it a little later', async () => {
+      const id = await opened();
+      const row = (await loadFloor(shop)).open.find((r) => r.id === id)!;
+      expect(row).toMatchObject({ state: null, isOld: true, complaint: 'Lost power' });
+      expect((await rowOf(id)).state).toMatchObject({ phase: 'tracing', waitsFor: expect.stringMatching(/^Check: /) });
+      // Another line, and it stands there as it stood, until that is worked out too.
+      await record(id, { check: 'look.oil', outcome: 'low' });
+      expect((await loadFloor(shop)).open.find((r) => r.id === id)!.state).toMatchObject({ phase: 'tracing' });
+    });
+
+    it('is worked out anew with another catalogue', async () => {
+      const id = await opened();
+      await rowOf(id);
+      await pool.query("UPDATE job_states SET knowledge = 'an earlier one' WHERE job_id = ?", [id]);
+      expect((await loadFloor(shop)).open.find((r) => r.id === id)).toMatchObject({ isOld: true });
+      expect((await rowOf(id)).isOld).toBe(false);
+    });
+
+    it.each([
+      ['open', 'closed_at IS NULL ORDER BY promised_on, opened_at'],
+      ['closed', 'closed_at IS NOT NULL ORDER BY closed_at DESC LIMIT 8'],
+    ])('asks for the %s jobs by an index, and sorts none', async (_, rest) => {
+      const [[plan]] = (await pool.query(
+        `EXPLAIN SELECT * FROM jobs FORCE INDEX (jobs_floor) WHERE shop_id = 1 AND ${rest}`,
+      )) as unknown as [{ key: string; Extra: string }[]];
+      expect(plan!.key).toBe('jobs_floor');
+      expect(plan!.Extra).not.toMatch(/filesort/);
+    });
+  });
+
   it('a closed job’s sheet stays as it was printed, whatever is written behind it', async () => {
     const id = await opened();
     await record(id, { check: 'look.oil', outcome: 'low' });

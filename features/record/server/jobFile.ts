@@ -17,6 +17,8 @@ import type { CaseHeadFile, PrintedEvent } from '../printedEvent.ts';
 export interface JobFile {
   readonly head: CaseHeadFile;
   readonly events: readonly PrintedEvent[];
+  /** The events as this version reads them. */
+  readonly read: readonly JobEvent[];
 }
 
 /** A record this version cannot read at all: the job is shown as such, and nothing of it is touched. */
@@ -66,7 +68,7 @@ export function jobFileOf(record: readonly RecordedEvent[]): JobFile {
     if (event.value.kind === 'engine') known = learnt(known, event.value.learnt);
     return printedOf(each);
   });
-  return { head, events: printed };
+  return { head, events: printed, read };
 }
 
 const strikesNothing = (event: JobEvent, before: readonly JobEvent[]): string | null =>
@@ -90,7 +92,7 @@ export const printedOf = ({ id, seq, kind, personId, at, timeDoubtful, payload }
 });
 
 /** The case behind a job file. @throws Error when a stored record is not a case, which `jobFileOf` makes impossible */
-export function caseOf({ head, events }: JobFile): Case {
+export function caseOf({ head, events }: Pick<JobFile, 'head' | 'events'>): Case {
   const read = readCase({ ...head, events: events.map((e) => e.event) });
   if (!read.ok) throw new UnreadableRecord(said(read.issues), events.length);
   return read.value;

@@ -161,7 +161,7 @@ function learntOf(event: JobEvent, { personId, at }: { readonly personId: string
 }
 
 function refusedBy(event: JobEvent, jobId: string, file: JobFile, people: readonly Person[]): Refusal | null {
-  if (event.kind === 'correct') return refusedStrike(event.event, jobId, file, people);
+  if (event.kind === 'correct') return refusedStrike(event.event, file, people);
   if (event.kind !== 'close') return null;
   const bench = benchOf(jobId, file);
   const { closeBlockers } = summarise(bench);
@@ -171,8 +171,8 @@ function refusedBy(event: JobEvent, jobId: string, file: JobFile, people: readon
 }
 
 /** Two strike the same line: the second is told, for what stands there is not what was struck. */
-function refusedStrike(target: number, jobId: string, file: JobFile, people: readonly Person[]): Refusal | null {
-  const issue = correctionIssue(target, benchOf(jobId, file).printed, '$.event.correct');
+function refusedStrike(target: number, file: JobFile, people: readonly Person[]): Refusal | null {
+  const issue = correctionIssue(target, file.read, '$.event.correct');
   if (issue) return refusal(422, 'refused', issue);
   const before = file.events.find(({ event }) => 'correct' in event && event.correct === target);
   if (!before) return null;
