@@ -39,12 +39,14 @@ export function mayBeTriedAgain(error: unknown): boolean {
  * The one door to the tables: whose row it is, is written and asked for here and nowhere else.
  * @param writes a database, or the transaction this stands in
  * @param reads where questions outside of a transaction go
+ * @param isWhole this stands in a transaction already
  */
 export class Shop {
   constructor(
     private readonly writes: Connection,
-    private readonly reads: Connection = writes,
+    private readonly reads: Connection,
     readonly id = 1,
+    private readonly isWhole = false,
   ) {}
 
   /** The shop's rows of a table. */
@@ -116,10 +118,10 @@ export class Shop {
 
   /** Wholly or not at all; tried again, as a whole, where it came into another one's way: on a cluster that may be said only at the end. */
   async wholly<T>(work: (shop: Shop) => Promise<T>): Promise<T> {
-    if (this.reads === this.writes) return work(this);
+    if (this.isWhole) return work(this);
     for (let left = TRIES; ; left--) {
       try {
-        return await this.writes.transaction((tx) => work(new Shop(tx, tx, this.id)));
+        return await this.writes.transaction((tx) => work(new Shop(tx, tx, this.id, true)));
       } catch (error) {
         if (left <= 1 || !mayBeTriedAgain(error)) throw error;
       }

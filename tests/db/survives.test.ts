@@ -387,6 +387,16 @@ describe.skipIf(!url)('a record that survives', () => {
     });
   });
 
+  it('what the server keeps of records is forgotten when the database is another', async () => {
+    const id = await opened();
+    const first = await recordOf(shop, id);
+    expect(await recordOf(shop, id)).toBe(first);
+    const epoch = await shop.epoch();
+    await pool.query('UPDATE shops SET epoch = ? WHERE id = 1', [randomUUID()]);
+    expect(await recordOf(shop, id)).not.toBe(first);
+    await pool.query('UPDATE shops SET epoch = ? WHERE id = 1', [epoch]);
+  });
+
   it('another shop in the same database sees nothing of this one, and writes nothing into it', async () => {
     const id = await opened();
     const db = databaseOn(pool);

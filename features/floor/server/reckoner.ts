@@ -5,6 +5,8 @@ import { benchAfter, type FloorState, floorStateOf } from '../floorState.ts';
 /** What is asked of the thread: a job's record. */
 export interface AskedState {
   readonly jobId: string;
+  /** Which database the record is of. */
+  readonly epoch: string;
   readonly head: object;
   readonly events: readonly { readonly seq: number; readonly at: string; readonly event: RawEvent }[];
 }
@@ -15,9 +17,12 @@ export type ToldState =
 
 const KEPT_BENCHES = 40;
 const benches = new Map<string, Bench>();
+let of = '';
 
 /** Works out how jobs stand, on a thread of its own: whoever asks for a page meanwhile does not wait. */
-function told({ jobId, head, events }: AskedState): ToldState {
+function told({ jobId, epoch, head, events }: AskedState): ToldState {
+  if (of !== epoch) benches.clear();
+  of = epoch;
   try {
     const bench = benchAfter(head, events, benches.get(jobId));
     benches.delete(jobId);

@@ -62,7 +62,7 @@ class Reckoning {
       const record = await recordOf(shop, jobId);
       if (!record) return null;
       const { head, events } = record.file;
-      const told = await this.ask({ jobId, head, events });
+      const told = await this.ask({ jobId, epoch: await shop.epoch(), head, events });
       return {
         eventCount: events.length,
         payload: told.ok ? told.state : { phase: 'unread', why: told.why },

@@ -26,6 +26,10 @@ class Benches {
     return this.kept.get(`${jobId}/${events}`);
   }
 
+  forget(): void {
+    this.kept.clear();
+  }
+
   /** The bench of a job: kept, gone on with from the event before, or replayed. */
   of(jobId: string, file: JobFile): Bench {
     keepWarm(file.head);
@@ -77,6 +81,9 @@ export const benchOf = (jobId: string, file: JobFile): Bench => benches.of(jobId
 
 /** The bench of a job after so many events, where it is kept. */
 export const keptBench = (jobId: string, events: number): Bench | undefined => benches.at(jobId, events);
+
+/** Forgets every bench: the records they stood on are of another database. */
+export const forgetBenches = (): void => benches.forget();
 
 /** A bench after one more event from outside; the issues at `path` where it is none. */
 export const benchAfter = (bench: Bench, event: unknown, path: string): Read<Bench> =>

@@ -1,7 +1,7 @@
 import 'server-only';
 import { UnreadableRecord } from '@/features/record/server/jobFile.ts';
 import { readJson } from '../readJson.ts';
-import { log } from './log.ts';
+import { reported } from './log.ts';
 
 /** The gate gave every request an id; the log and whoever asked know it by that. */
 export const requestId = (request: Request): string => request.headers.get('x-request-id') ?? 'none';
@@ -23,7 +23,7 @@ export async function handled(
     if (err instanceof UnreadableRecord)
       return said(409, 'unread', `This version cannot read that record: ${err.message}`);
     const id = requestId(request);
-    log().error({ err, request: id }, failed);
+    reported(err, failed, { request: id });
     return said(503, 'unavailable', `${told} If it stays so: it is in the log under ${id}.`);
   }
 }

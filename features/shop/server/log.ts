@@ -10,10 +10,10 @@ const ROTATION = { size: '5M', maxFiles: 5 } as const;
 /** One log per process, whatever the bundler reloads. */
 const kept = globalThis as typeof globalThis & { ridgeBoltLog?: Logger };
 
-/** Takes down what failed beside a request, of which nobody waits for an answer. Without a log to write to, it goes to the terminal. */
-export function reported(err: unknown, what: string): void {
+/** Takes down what failed. Without a log to write to, it goes to the terminal. */
+export function reported(err: unknown, what: string, besides: object = {}): void {
   try {
-    log().error({ err }, what);
+    log().error({ err, ...besides }, what);
   } catch {
     console.error(what, err);
   }
