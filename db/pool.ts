@@ -31,11 +31,15 @@ export function openPool(
     enableKeepAlive: true,
     connectTimeout: 5_000,
   });
+  const streamOf = (connection: unknown) => (connection as { readonly stream: Socket }).stream;
   pool.on('connection', (connection) => {
-    const { stream } = connection as unknown as { readonly stream: Socket };
-    stream.setTimeout(answersWithinMs, () => stream.destroy(new Error('the database does not answer')));
+    const stream = streamOf(connection);
+    stream.on('timeout', () => stream.destroy(new Error('the database does not answer')));
     connection.query(`SET SESSION innodb_lock_wait_timeout = ${LOCK_WAIT_S}`);
   });
+  // One that only rests owes no answer: given up while it rests, it would be given up as it is asked again.
+  pool.on('acquire', (connection) => void streamOf(connection).setTimeout(answersWithinMs));
+  pool.on('release', (connection) => void streamOf(connection).setTimeout(0));
   return pool;
 }
 

@@ -65,7 +65,10 @@ async function contentOf(
   found: { figures: number; keptUnread: number },
 ): Promise<void> {
   const head = readCase({ ...(complaint?.payload as object), events: [] });
-  if (!head.ok) return say('its complaint is not read by this version');
+  if (!head.ok) {
+    found.keptUnread += events.length + 1;
+    return;
+  }
   let known: Pick<typeof head.value, 'engine' | 'figures'> = head.value;
   const taken: unknown[] = [];
   for (const row of events) {

@@ -25,7 +25,8 @@ const AT_ONCE = 24;
 const BATCH = 240;
 /** What no answer may show: stacks, paths, statements, the database's own words. */
 const INSIDE =
-  /\bat [\w.<>]+ \(|\.tsx?:\d+|node_modules|\bselect `|\binsert into|\bupdate `|ER_[A-Z_]+|sqlMessage|errno|mysql:\/\//i;
+  /\bat [\w.<>]+ \(|\.tsx?:\d+|node_modules|\bselect `|\binsert into|\bupdate `|sqlMessage|errno|mysql:\/\//i;
+const ERROR_NAMES = /\bER_[A-Z]{3,}/;
 
 interface Hostile {
   readonly method: string;
@@ -355,7 +356,7 @@ async function ask({ method, path, headers, body }: Hostile): Promise<void> {
   const shown = `${status} ${method} ${path.slice(0, 160)} ${JSON.stringify(headers)} ${String(body).slice(0, 600)}`;
   if (status >= 500) tally.wrong.push(shown);
   const isPage = (response.headers.get('content-type') ?? '').includes('text/html');
-  if (!isPage && status !== 200 && INSIDE.test(text))
+  if (!isPage && status !== 200 && (INSIDE.test(text) || ERROR_NAMES.test(text)))
     tally.wrong.push(`shows its inside: ${shown} -> ${text.slice(0, 400)}`);
   if (isPage && /\bat [\w.<>]+ \(\/|sqlMessage|mysql:\/\//.test(text))
     tally.wrong.push(`a page shows its inside: ${shown}`);

@@ -21,7 +21,7 @@ import {
 import type { Person } from '@/db/people.ts';
 import { newId } from '@/features/record/client/entryId.ts';
 import { useRecord } from '@/features/record/client/useRecord.ts';
-import { learntFrom } from '@/features/record/knownAfter.ts';
+import { learntFrom } from '@/features/record/learntFrom.ts';
 import type { CaseHeadFile, PrintedEvent, Stand } from '@/features/record/printedEvent.ts';
 import type { Desk } from '@/features/shop/settings.ts';
 import { useWho } from '@/features/shop/WhoAsked.tsx';

@@ -38,6 +38,9 @@ describe('what a handler answers', () => {
   it.each([
     ['half of it', '{"a":', 400],
     ['a word', 'hello', 400],
+    ['half a letter in it', '{"a":"\\ud800"}', 400],
+    ['half a letter for a name', '{"\\udfff":1}', 400],
+    ['nothing for a letter', '{"a":"x\\u0000"}', 400],
     ['too much of it', JSON.stringify('x'.repeat(120_000)), 413],
   ])('%s is no JSON for a handler', async (_, body, status) => {
     const work = vi.fn();

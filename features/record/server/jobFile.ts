@@ -2,6 +2,7 @@ import 'server-only';
 import {
   type Case,
   correctionIssue,
+  type EngineKnown,
   type InputIssue,
   type JobEvent,
   learnt,
@@ -19,6 +20,8 @@ export interface JobFile {
   readonly events: readonly PrintedEvent[];
   /** The events as this version reads them. */
   readonly read: readonly JobEvent[];
+  /** What is known of the engine at its end. */
+  readonly known: EngineKnown;
 }
 
 /** A record this version cannot read at all: the job is shown as such, and nothing of it is touched. */
@@ -48,27 +51,34 @@ const NOTE_LETTERS = 400;
  * that today's catalogue does not take is printed as a note of what it said, and weighs nothing.
  * @throws UnreadableRecord for a record without a complaint that can be read
  */
-export function jobFileOf(record: readonly RecordedEvent[]): JobFile {
-  const [complaint, ...events] = record;
+export function jobFileOf([complaint, ...events]: readonly RecordedEvent[]): JobFile {
   if (complaint?.kind !== 'complaint') throw new UnreadableRecord('it has no complaint', events.length);
   const head = complaint.payload as CaseHeadFile;
   const opened = readCase({ ...head, events: [] });
   if (!opened.ok) throw new UnreadableRecord(`its complaint: ${said(opened.issues)}`, events.length);
-  let known: Pick<Case, 'engine' | 'figures'> = opened.value;
-  const read: JobEvent[] = [];
-  const printed = events.map((each) => {
+  const { engine, figures } = opened.value;
+  return goneOn({ head, events: [], read: [], known: { engine, figures } }, events);
+}
+
+/** A record some lines later: only those are read. */
+export function goneOn(before: JobFile, fresh: readonly RecordedEvent[]): JobFile {
+  const events = [...before.events];
+  const read = [...before.read];
+  let { known } = before;
+  for (const each of fresh) {
     const event = readEvent(each.payload, '$', known.engine, known.figures);
     const refused = event.ok ? strikesNothing(event.value, read) : said(event.issues);
-    if (!event.ok || refused !== null) {
+    if (event.ok && refused === null) {
+      read.push(event.value);
+      events.push(printedOf(each));
+      if (event.value.kind === 'engine') known = learnt(known, event.value.learnt);
+    } else {
       const note = kept(each.payload, refused!);
       read.push({ kind: 'note', note: note.note });
-      return { ...printedOf(each), event: note };
+      events.push({ ...printedOf(each), event: note });
     }
-    read.push(event.value);
-    if (event.value.kind === 'engine') known = learnt(known, event.value.learnt);
-    return printedOf(each);
-  });
-  return { head, events: printed, read };
+  }
+  return { head: before.head, events, read, known };
 }
 
 const strikesNothing = (event: JobEvent, before: readonly JobEvent[]): string | null =>

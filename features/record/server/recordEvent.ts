@@ -19,10 +19,9 @@ import type { Shop } from '@/db/shop.ts';
 import { reckonNext } from '@/features/floor/server/reckoning.ts';
 import { sheetOf } from '@/features/sheet/sheetOf.ts';
 import { KNOWLEDGE } from '@/features/shop/server/knowledge.ts';
-import { knownAfter } from '../knownAfter.ts';
 import type { PrintedEvent } from '../printedEvent.ts';
 import { benchOf } from './benches.ts';
-import { type JobFile, jobFileOf } from './jobFile.ts';
+import { goneOn, type JobFile } from './jobFile.ts';
 import { recordOf } from './records.ts';
 
 const bodySchema = z.strictObject({
@@ -115,7 +114,7 @@ async function judged(
   now: Date,
 ): Promise<Judged<Refusal>> {
   const { record, file } = (await recordOf(tx, jobId))!;
-  const { engine, figures } = knownAfter(file);
+  const { engine, figures } = file.known;
   const read = readEvent(payload, '$.event', engine, figures);
   const refused = read.ok ? refusedBy(read.value, jobId, file, people) : refusal(422, 'refused', ...read.issues);
   if (!read.ok || refused) return { ok: false, refused: refused! };
@@ -135,7 +134,7 @@ async function judged(
     besides: learntOf(read.value, { personId, at }),
     onceWritten:
       read.value.kind === 'close'
-        ? (inside, job) => printSheet(inside, job, jobFileOf([...record, row]), people, now)
+        ? (inside, job) => printSheet(inside, job, goneOn(file, [row]), people, now)
         : undefined,
   };
 }

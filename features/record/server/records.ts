@@ -2,7 +2,7 @@ import 'server-only';
 import { eventsOf, type RecordedEvent } from '@/db/jobs.ts';
 import type { Shop } from '@/db/shop.ts';
 import { forgetBenches } from './benches.ts';
-import { type JobFile, jobFileOf } from './jobFile.ts';
+import { goneOn, type JobFile, jobFileOf } from './jobFile.ts';
 
 const KEPT_RECORDS = 60;
 
@@ -34,9 +34,8 @@ export async function recordOf(shop: Shop, jobId: string): Promise<KeptRecord | 
   const fresh = await eventsOf(shop, jobId, (before?.record.length ?? 0) - 1);
   if (before && fresh.length === 0) return before;
   if (!before && fresh.length === 0) return null;
-  // Another question may have fetched the same meanwhile.
   const record = [...(before?.record ?? []), ...fresh];
-  const found = { record, file: jobFileOf(record) };
+  const found = { record, file: before ? goneOn(before.file, fresh) : jobFileOf(record) };
   kept.delete(jobId);
   kept.set(jobId, found);
   if (kept.size > KEPT_RECORDS) kept.delete(kept.keys().next().value!);
