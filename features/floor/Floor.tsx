@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { type KeyboardEvent, type RefObject, useRef, useState } from 'react';
+import { type KeyboardEvent, type RefObject, startTransition, useEffect, useRef, useState } from 'react';
 import { KeyHint } from '@/ui/KeyHint.tsx';
 import { useTwoLetters } from '@/ui/useTwoLetters.ts';
 import { Row } from './FloorRow.tsx';
@@ -22,6 +22,15 @@ interface Props {
   readonly backupFailed: string | null;
 }
 
+/** As many as any screen shows at once: the server draws no more, and the browser the rest behind them. */
+const FIRST_ROWS = 30;
+
+function useMostRows(): number {
+  const [most, setMost] = useState(FIRST_ROWS);
+  useEffect(() => startTransition(() => setMost(Number.POSITIVE_INFINITY)), []);
+  return most;
+}
+
 /** The machines in the shop, each with what it waits for, oldest promise first. */
 export function Floor({ open, closed, today, seenAt, twoLetters, backupFailed }: Props) {
   const router = useRouter();
@@ -36,7 +45,8 @@ export function Floor({ open, closed, today, seenAt, twoLetters, backupFailed }:
   const words = asked.trim().toLowerCase();
   const wanted = ({ number, machine, complaint }: FloorRow) =>
     `${number} ${machine.tag} ${machine.name} ${machine.owner} ${complaint}`.toLowerCase().includes(words);
-  const shown = open.filter(wanted);
+  const fitting = open.filter(wanted);
+  const shown = fitting.slice(0, useMostRows());
   const gone = closed.filter(wanted);
   useTwoLetters(twoLetters, {
     onFirst: () => {},
@@ -79,7 +89,7 @@ export function Floor({ open, closed, today, seenAt, twoLetters, backupFailed }:
           {twoLetters && <KeyHint code="nj" inherit />}
         </Link>
       </div>
-      {words !== '' && shown.length + gone.length === 0 && (
+      {words !== '' && fitting.length + gone.length === 0 && (
         <p className="bg-sheet p-6 text-[1.1rem]">No machine here fits "{asked.trim()}".</p>
       )}
       <ul ref={rows} className="space-y-1.5" onKeyDown={move}>

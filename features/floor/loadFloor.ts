@@ -5,6 +5,7 @@ import { closedJobs, complaintsOf, type Job, openJobs } from '@/db/jobs.ts';
 import { type Machine, machinesOf } from '@/db/machines.ts';
 import type { Shop } from '@/db/shop.ts';
 import { KNOWLEDGE } from '@/features/shop/server/knowledge.ts';
+import { oneForAll } from '@/features/shop/server/oneForAll.ts';
 import type { RowState } from './floorState.ts';
 import { reckonLater } from './server/reckoning.ts';
 
@@ -26,7 +27,23 @@ const CLOSED_SHOWN = 8;
  * The machines in the shop, oldest promise first, each with what it waits for; and the last ones that left. Reads no record: how a job
  * stands is kept beside it, and worked out anew, off this thread, once its record or the catalogue has moved on.
  */
-export async function loadFloor(shop: Shop): Promise<{ open: FloorRow[]; closed: FloorRow[] }> {
+export const loadFloor = (shop: Shop): Promise<LoadedFloor> => {
+  let loads = loading.get(shop);
+  if (!loads) {
+    loads = oneForAll(() => load(shop));
+    loading.set(shop, loads);
+  }
+  return loads();
+};
+
+export interface LoadedFloor {
+  readonly open: readonly FloorRow[];
+  readonly closed: readonly FloorRow[];
+}
+
+const loading = new WeakMap<Shop, () => Promise<LoadedFloor>>();
+
+async function load(shop: Shop): Promise<LoadedFloor> {
   const [open, closed] = await Promise.all([openJobs(shop), closedJobs(shop, CLOSED_SHOWN)]);
   const jobs = [...open, ...closed];
   const ids = jobs.map((j) => j.id);

@@ -14,7 +14,7 @@ import type { Stand } from '../printedEvent.ts';
 import { caseOf, type JobFile, said } from './jobFile.ts';
 import { keepWarm } from './keepWarm.ts';
 
-const KEPT_BENCHES = 40;
+const KEPT_BENCHES = 120;
 
 /** The benches of the jobs that were asked about last, and what is believed on each. */
 class Benches {
