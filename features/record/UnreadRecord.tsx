@@ -1,3 +1,5 @@
+import Link from 'next/link';
+
 /** A job whose record this version cannot read: said, with the record as it is, and nothing else. */
 export function UnreadRecord({ job, why }: { job: { readonly id: string; readonly number: number }; why: string }) {
   return (
@@ -8,13 +10,16 @@ export function UnreadRecord({ job, why }: { job: { readonly id: string; readonl
         another version of Ridge Bolt, or something was put into it from outside.
       </p>
       <p className="bg-sheet p-3 font-mono text-[0.95rem] wrap-anywhere">{why}</p>
-      <p>
+      <p className="flex flex-wrap items-center gap-4">
         <a
           href={`/api/jobs/${job.id}/case`}
           className="inline-flex min-h-tap items-center border-2 border-iron px-4 font-bold"
         >
           The record as a file
         </a>
+        <Link href="/" className="flex min-h-tap items-center font-semibold underline underline-offset-4">
+          Back to the floor
+        </Link>
       </p>
     </main>
   );

@@ -20,3 +20,30 @@ test('what was tried on a machine already is ticked at the counter, kept over a 
   await page.goto(`${page.url()}/sheet`);
   await expect(page.getByText('Tried before it came: New plugs, Fresh fuel.')).toBeVisible();
 });
+
+test('a form in a duplicated tab opens no second machine on the first one’s job: it says so, and opens one more when pressed again', async ({
+  page,
+  context,
+}) => {
+  await page.goto('/jobs/new');
+  await page.getByRole('radio', { name: /Heron 4/ }).click();
+  await page.getByRole('button', { name: 'Lost power', exact: true }).click();
+  const kept = await page.evaluate(() => sessionStorage.getItem('ridge-new-job'));
+  expect(kept).toContain('machine-heron-4');
+  const twin = await context.newPage();
+  await twin.addInitScript((form) => sessionStorage.setItem('ridge-new-job', form), kept!);
+  await page.getByRole('button', { name: 'Start the job' }).click();
+  await page.waitForURL(/\/jobs\/(?!new)/);
+
+  await twin.goto('/jobs/new');
+  await expect(twin.getByRole('radio', { name: /Heron 4/ })).toBeChecked();
+  await twin.getByRole('radio', { name: /Coot 2/ }).click();
+  await twin.getByRole('button', { name: 'Start the job' }).click();
+  await expect(twin.getByText(/This form was used to open job \d+ already/)).toBeVisible();
+  await twin.getByRole('button', { name: 'Start the job' }).click();
+  await twin.waitForURL(/\/jobs\/(?!new)/);
+  expect(twin.url()).not.toBe(page.url());
+  await expect(twin.getByText('Coot 2')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('Heron 4').first()).toBeVisible();
+});

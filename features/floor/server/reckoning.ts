@@ -13,6 +13,9 @@ import type { AskedState, ToldState } from './reckoner.ts';
 /** A job that takes longer than this is not worked out by this version [ms]. */
 const ANSWERS_WITHIN_MS = 30_000;
 
+/** Every so many jobs one that is only shown comes before those somebody works on. */
+const TURNS = 4;
+
 /** Works out how jobs stand, one after another, on a thread beside the server's, and keeps it in the database. */
 class Reckoning {
   constructor(private readonly failed: (error: unknown) => void) {}
@@ -21,6 +24,7 @@ class Reckoning {
   private readonly waiting = new Map<string, Shop>();
   private worker: Worker | null = null;
   private going = false;
+  private turn = 0;
 
   /** @param isFirst somebody works on it: it goes before those that are only shown */
   later(shop: Shop, jobId: string, isFirst: boolean): void {
@@ -39,7 +43,9 @@ class Reckoning {
   }
 
   private next(): readonly [string, Shop] | undefined {
-    for (const queue of [this.first, this.waiting]) {
+    // However much is written, whoever only looks is served now and then.
+    const isTheirs = ++this.turn % TURNS === 0;
+    for (const queue of isTheirs ? [this.waiting, this.first] : [this.first, this.waiting]) {
       const next = queue.entries().next().value;
       if (next) queue.delete(next[0]);
       if (next) return next;
