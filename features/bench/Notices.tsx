@@ -238,7 +238,7 @@ function JudgedOtherwiseBar({
 
 const REACH_WORDS: Record<Exclude<Reach, 'in-reach'>, string> = {
   'out-of-reach': "Out of reach of the shop's computer.",
-  busy: "The shop's computer answers, but cannot take anything down just now.",
+  busy: "The record is out of reach: the shop's computer answers, but takes nothing down just now.",
 };
 
 /** From here on the search is as good as at its cap. */

@@ -1,9 +1,18 @@
 // @vitest-environment jsdom
 import { cleanup, render, screen } from '@testing-library/react';
-import { afterEach, expect, it } from 'vitest';
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import Trouble from '@/app/error.tsx';
 
-afterEach(cleanup);
+const health = (body: object) =>
+  vi.stubGlobal(
+    'fetch',
+    vi.fn(async () => Response.json({ alive: true, ...body })),
+  );
+beforeEach(() => health({ ready: true }));
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
 
 it.each([
   ['an error of the server', Object.assign(new Error('x'), { digest: '123' }), /does not answer/],
@@ -12,4 +21,13 @@ it.each([
 ])('%s is not taken for another', (_, error, says) => {
   render(<Trouble error={error} />);
   expect(screen.getByRole('heading').textContent).toMatch(says);
+});
+
+it('says under what it stands in the log, and that the record is out of reach while the database is', async () => {
+  document.documentElement.dataset.request = 'request-one';
+  health({ ready: false });
+  render(<Trouble error={Object.assign(new Error('x'), { digest: '4711' })} />);
+  expect(await screen.findByText('The record is out of reach')).toBeTruthy();
+  expect(screen.getByText('4711')).toBeTruthy();
+  expect(screen.getByText('request-one')).toBeTruthy();
 });
