@@ -36,15 +36,15 @@ function recordOf(
       sent.push(event);
       return answers.shift() ?? ({ kind: 'out-of-reach' } as Sent);
     }),
-    alone: vi.fn((work: () => Promise<unknown>) => work()) as unknown as RecordPorts['alone'],
+    alone: vi.fn((work: () => Promise<unknown>) => work()),
     fetchAfter: vi.fn(async (): Promise<Fetched | null | 'out-of-reach' | 'again'> => ({ events: [], epoch: 'first' })),
     now: () => Date.parse('2026-11-28T10:00:00Z'),
     changed: vi.fn(),
     rewritten: (events: readonly RawEvent[]) => void rewritten.push(events),
     tell: vi.fn(),
     trouble: vi.fn(),
-  } satisfies RecordPorts;
-  const record = new JobRecord('job-a', first, 'first', ports);
+  };
+  const record = new JobRecord('job-a', first, 'first', ports as unknown as RecordPorts);
   return { record, ports, answers, sent, rewritten };
 }
 const unsent = (id: string, order: number): Unsent => ({
@@ -152,6 +152,22 @@ describe('the record of a job in the browser', () => {
     expect(ports.alone).toHaveBeenCalled();
     expect(rewritten).toEqual([[{ note: 'theirs-1' }, { note: 'theirs-2' }]]);
     expect(record.view.unsent).toEqual([]);
+  });
+
+  it('what another tab took down and sent itself is not sent once more', async () => {
+    const kept: { unsent: Unsent[] } = { unsent: [] };
+    const { record, ports, sent } = recordOf([], kept);
+    await record.restore();
+    kept.unsent = [unsent('theirs', 1)];
+    // While this one waits for its turn, the other is done.
+    ports.alone.mockImplementationOnce(async (work: () => Promise<unknown>) => {
+      kept.unsent = [];
+      ports.fetchAfter.mockResolvedValue({ events: [printed(1, 'theirs')], epoch: 'first' });
+      return work();
+    });
+    await record.joinOthers();
+    expect(sent).toEqual([]);
+    expect(record.view).toMatchObject({ unsent: [], events: [{ id: 'theirs' }] });
   });
 
   it('what another tab has sent meanwhile waits here no longer', async () => {

@@ -64,6 +64,8 @@ export class JobRecord {
   private reach: Reach = 'in-reach';
   private keeps = true;
   private lastOrder = 0;
+  /** Of what is on its way, what this tab found kept and did not take down itself. */
+  private readonly fromOthers = new Set<string>();
   private sending = false;
   private closed = false;
   private retry: ReturnType<typeof setTimeout> | undefined;
@@ -112,6 +114,7 @@ export class JobRecord {
       this.ports.trouble(error);
     }
     await this.flush();
+    await this.look();
   }
 
   /** @returns whether there was anything new in what is kept */
@@ -119,6 +122,7 @@ export class JobRecord {
     for (const { id } of unsent) if (this.isPrinted(id)) this.keeping(this.ports.store.dropUnsent(id));
     const left = unsent.filter((u) => !this.isKnown(u.id));
     if (left.length === 0) return false;
+    for (const { id } of left) this.fromOthers.add(id);
     this.lastOrder = Math.max(this.lastOrder, ...left.map((u) => u.order));
     this.setQueue([...left, ...this.queue].sort((a, b) => a.order - b.order));
     return true;
@@ -160,9 +164,23 @@ export class JobRecord {
     if (this.sending || this.closed || !this.waiting()) return;
     this.sending = true;
     try {
-      await this.ports.alone(() => this.sendInOrder());
+      await this.ports.alone(async () => {
+        await this.leaveSent();
+        await this.sendInOrder();
+      });
     } finally {
       this.sending = false;
+    }
+  }
+
+  /** What came from another tab, and is kept no longer, was sent or left out there while this one waited for its turn. */
+  private async leaveSent(): Promise<void> {
+    if (!this.queue.some((u) => this.fromOthers.has(u.id))) return;
+    try {
+      const still = new Set((await this.ports.store.unsentOf(this.jobId)).map((u) => u.id));
+      this.setQueue(this.queue.filter((u) => still.has(u.id) || !this.fromOthers.has(u.id)));
+    } catch (error) {
+      this.ports.trouble(error);
     }
   }
 
