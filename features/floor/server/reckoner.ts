@@ -1,5 +1,6 @@
 import { parentPort } from 'node:worker_threads';
-import type { Bench, RawEvent } from '../../../core/index.ts';
+import type { RawEvent } from '../../../core/index.ts';
+import { KeptBenches } from '../../record/keptBenches.ts';
 import { benchAfter, type FloorState, floorStateOf } from '../floorState.ts';
 
 /** What is asked of the thread: a job's record. */
@@ -15,8 +16,7 @@ export type ToldState =
   | { readonly ok: true; readonly state: FloorState }
   | { readonly ok: false; readonly why: string };
 
-const KEPT_BENCHES = 40;
-const benches = new Map<string, Bench>();
+const benches = new KeptBenches(40, 4);
 let of = '';
 
 /** Works out how jobs stand, on a thread of its own: whoever asks for a page meanwhile does not wait. */
@@ -25,12 +25,10 @@ function told({ jobId, epoch, head, events }: AskedState): ToldState {
   of = epoch;
   try {
     const bench = benchAfter(head, events, benches.get(jobId));
-    benches.delete(jobId);
-    benches.set(jobId, bench);
-    if (benches.size > KEPT_BENCHES) benches.delete(benches.keys().next().value!);
+    benches.keep(jobId, bench);
     return { ok: true, state: floorStateOf(bench, events) };
   } catch (error) {
-    benches.delete(jobId);
+    benches.drop(jobId);
     return { ok: false, why: error instanceof Error ? error.message : String(error) };
   }
 }

@@ -10,15 +10,16 @@ import {
   replayAll,
   summarise,
 } from '@/core/index.ts';
+import { KeptBenches } from '../keptBenches.ts';
 import type { Stand } from '../printedEvent.ts';
 import { caseOf, type JobFile, said } from './jobFile.ts';
 import { keepWarm } from './keepWarm.ts';
 
-const KEPT_BENCHES = 120;
+const KEPT = { benches: 120, engines: 8 };
 
 /** The benches of the jobs that were asked about last, and what is believed on each. */
 class Benches {
-  private readonly kept = new Map<string, Bench>();
+  private readonly kept = new KeptBenches(KEPT.benches, KEPT.engines);
   private readonly stands = new WeakMap<Bench, { readonly summary: BenchSummary; readonly plan: Plan }>();
 
   /** The bench of a job after so many events, where it is kept: a record of that length never changes. */
@@ -34,10 +35,7 @@ class Benches {
   of(jobId: string, file: JobFile): Bench {
     keepWarm(file.head);
     const bench = this.at(jobId, file.events.length) ?? this.worked(jobId, file);
-    const key = `${jobId}/${file.events.length}`;
-    this.kept.delete(key);
-    this.kept.set(key, bench);
-    if (this.kept.size > KEPT_BENCHES) this.kept.delete(this.kept.keys().next().value!);
+    this.kept.keep(`${jobId}/${file.events.length}`, bench);
     return bench;
   }
 
