@@ -24,7 +24,7 @@ export async function ensureNodePackages() {
 }
 
 const PROGRAMS = {
-  'mariadb-server': ['/usr/sbin/mariadbd', '/usr/bin/mariadb-install-db'],
+  'mariadb-server': ['/usr/sbin/mariadbd', '/usr/bin/mariadb-install-db', '/usr/bin/mariadb-dump'],
   chromium: ['/usr/bin/chromium'],
   git: ['/usr/bin/git'],
 };
