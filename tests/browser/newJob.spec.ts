@@ -43,7 +43,7 @@ test('a form in a duplicated tab opens no second machine on the first one’s jo
   await twin.getByRole('button', { name: 'Start the job' }).click();
   await twin.waitForURL(/\/jobs\/(?!new)/);
   expect(twin.url()).not.toBe(page.url());
-  await expect(twin.getByText('Coot 2')).toBeVisible();
+  await expect(twin.getByText('Coot 2').first()).toBeVisible();
   await page.reload();
   await expect(page.getByText('Heron 4').first()).toBeVisible();
 });
