@@ -13,6 +13,8 @@ import type { AskedState, ToldState } from './reckoner.ts';
 /** A job that takes longer than this is not worked out by this version [ms]. */
 const ANSWERS_WITHIN_MS = 30_000;
 
+/** Between two readings whoever takes them does not look at the floor [ms]. */
+const QUIET_MS = 2500;
 /** Every so many jobs one that is only shown comes before those somebody works on. */
 const TURNS = 4;
 
@@ -22,6 +24,7 @@ class Reckoning {
 
   private readonly first = new Map<string, Shop>();
   private readonly waiting = new Map<string, Shop>();
+  private readonly quiet = new Map<string, NodeJS.Timeout>();
   private worker: Worker | null = null;
   private going = false;
   private turn = 0;
@@ -31,6 +34,16 @@ class Reckoning {
     if (isFirst) this.waiting.delete(jobId);
     if (!this.first.has(jobId)) (isFirst ? this.first : this.waiting).set(jobId, shop);
     if (!this.going) void this.go();
+  }
+
+  /** Its record has moved on: worked out once nobody has written to it for a moment, for whoever works on it does not look at the floor. */
+  onceQuiet(shop: Shop, jobId: string): void {
+    clearTimeout(this.quiet.get(jobId));
+    const timer = setTimeout(() => {
+      this.quiet.delete(jobId);
+      this.later(shop, jobId, true);
+    }, QUIET_MS);
+    this.quiet.set(jobId, timer.unref());
   }
 
   private async go(): Promise<void> {
@@ -128,5 +141,8 @@ const reckoning = shared.ridgeBoltReckoning;
 /** How that job stands is worked out as soon as those before it are. */
 export const reckonLater = (shop: Shop, jobId: string): void => reckoning.later(shop, jobId, false);
 
-/** How that job stands is worked out next: its record has just moved on. */
+/** How that job stands is worked out next. */
 export const reckonNext = (shop: Shop, jobId: string): void => reckoning.later(shop, jobId, true);
+
+/** How that job stands is worked out once nobody has written to it for a moment. */
+export const reckonOnceQuiet = (shop: Shop, jobId: string): void => reckoning.onceQuiet(shop, jobId);

@@ -16,7 +16,7 @@ import { learnOfAccess, learnOfEngine, machineOf } from '@/db/machines.ts';
 import { newEvent } from '@/db/newEvent.ts';
 import { everyPerson, type Person } from '@/db/people.ts';
 import type { Shop } from '@/db/shop.ts';
-import { reckonNext } from '@/features/floor/server/reckoning.ts';
+import { reckonOnceQuiet } from '@/features/floor/server/reckoning.ts';
 import { sheetOf } from '@/features/sheet/sheetOf.ts';
 import { KNOWLEDGE } from '@/features/shop/server/knowledge.ts';
 import type { PrintedEvent } from '../printedEvent.ts';
@@ -93,7 +93,7 @@ export async function recordEvent(shop: Shop, jobId: string, raw: unknown, now: 
       message: NOT_TAKEN[appended.code],
     });
   }
-  reckonNext(shop, jobId);
+  reckonOnceQuiet(shop, jobId);
   const { file } = (await recordOf(shop, jobId))!;
   return { ...appended, events: file.events.filter((e) => e.seq > known) };
 }
