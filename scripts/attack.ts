@@ -5,6 +5,7 @@ import { createConnection } from 'mysql2/promise';
 import { openShop } from '../db/client.ts';
 import { verify } from '../keep/verify.ts';
 import { type Hostile, hostileRequests } from './lib/hostile.ts';
+import { newJobRequest } from './lib/newJobRequest.mjs';
 
 /**
  * Hostile requests at every door of a running shop, whose limit on how often one may ask is lifted: no answer of 5xx, no row beyond what
@@ -145,19 +146,7 @@ for (let i = 0; i < 12; i++) {
     method: 'POST',
     path: '/api/jobs',
     headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({
-      id: own,
-      complaintId: randomUUID(),
-      personId: 'person-ilse',
-      machineId: 'machine-heron-4',
-      newMachine: null,
-      complaint: ['low-power'],
-      said: '',
-      hours: null,
-      storedMonths: null,
-      flags: [],
-      promisedOn: null,
-    }),
+    body: JSON.stringify(newJobRequest({ id: own })),
   });
 }
 

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual, parseArgs } from 'node:util';
 import { build, runTs, serve } from './lib/app.mjs';
 import { throwAway } from './lib/mariadb.mjs';
+import { newJobRequest } from './lib/newJobRequest.mjs';
 import { under } from './lib/paths.mjs';
 import { pause, until } from './lib/run.mjs';
 import { carefully, say, Trouble } from './lib/say.mjs';
@@ -80,19 +81,7 @@ async function persistently(work) {
 }
 
 async function newJob() {
-  const body = {
-    id: randomUUID(),
-    complaintId: randomUUID(),
-    personId: 'person-ilse',
-    machineId: 'machine-heron-4',
-    newMachine: null,
-    complaint: ['low-power'],
-    said: '',
-    hours: null,
-    storedMonths: null,
-    flags: [],
-    promisedOn: null,
-  };
+  const body = newJobRequest();
   return persistently(async () => {
     const { status, answer } = await post('/api/jobs', body);
     if (status !== 200) throw new Error(`${status} ${JSON.stringify(answer)}`);

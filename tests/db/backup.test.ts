@@ -11,6 +11,7 @@ import { recordEvent } from '@/features/record/server/recordEvent.ts';
 import { backUp, backupStatus, contentHash, outlived, restore } from '@/keep/backup.ts';
 import { verify } from '@/keep/verify.ts';
 import { isDue } from '@/server/nightly.ts';
+import { newJobRequest } from '../../scripts/lib/newJobRequest.mjs';
 
 const url = process.env.RIDGE_TEST_URL;
 /** The user that may make databases; only `npm test` has one. */
@@ -31,23 +32,7 @@ describe.skipIf(!url || !rootUrl)('a shop is backed up and put back', () => {
     typed: { value: String(12 + n / 1000) },
   });
   const opened = async () => {
-    const made = await createJob(
-      shop,
-      {
-        id: randomUUID(),
-        complaintId: randomUUID(),
-        personId: 'person-ilse',
-        machineId: 'machine-heron-4',
-        newMachine: null,
-        complaint: ['low-power'],
-        said: '',
-        hours: null,
-        storedMonths: null,
-        flags: [],
-        promisedOn: null,
-      },
-      now,
-    );
+    const made = await createJob(shop, newJobRequest(), now);
     if (!made.ok) throw new Error(JSON.stringify(made.issues));
     return made.id;
   };

@@ -12,10 +12,11 @@ import { mayBeTriedAgain, Shop } from '@/db/shop.ts';
 import { type FloorRow, loadFloor } from '@/features/floor/loadFloor.ts';
 import { reckonNext } from '@/features/floor/server/reckoning.ts';
 import { createJob } from '@/features/newJob/createJob.ts';
-import { benchOf } from '@/features/record/server/benches.ts';
+import { benchOf, keptBench } from '@/features/record/server/benches.ts';
 import { jobFileOf, unlessUnread } from '@/features/record/server/jobFile.ts';
 import { recordEvent } from '@/features/record/server/recordEvent.ts';
 import { recordOf } from '@/features/record/server/records.ts';
+import { newJobRequest } from '../../scripts/lib/newJobRequest.mjs';
 
 /** What became of the record when it was attacked; on the demo shop that `npm test` loads. */
 const url = process.env.RIDGE_TEST_URL;
@@ -27,20 +28,7 @@ describe.skipIf(!url)('a record that survives', () => {
   const pool = openPool(url ?? 'mysql://127.0.0.1/none');
   afterAll(() => Promise.all([end(), pool.end()]));
 
-  const request = (change: object = {}) => ({
-    id: randomUUID(),
-    complaintId: randomUUID(),
-    personId: 'person-ilse',
-    machineId: 'machine-heron-4',
-    newMachine: null,
-    complaint: ['low-power'],
-    said: '',
-    hours: null,
-    storedMonths: null,
-    flags: [],
-    promisedOn: null,
-    ...change,
-  });
+  const request = newJobRequest;
   const opened = async () => {
     const made = await createJob(shop, request(), now);
     if (!made.ok) throw new Error(JSON.stringify(made.issues));
@@ -242,6 +230,17 @@ describe.skipIf(!url)('a record that survives', () => {
       const struck = await Promise.all(Array.from({ length: 20 }, (_, i) => record(id, { correct: i + 1 })));
       expect(struck.map((s) => s.ok)).toEqual(Array.from({ length: 20 }, () => true));
       expect(benchOf(id, (await recordOf(shop, id))!.file).readings).toEqual([]);
+    });
+
+    it('a hundred corrections ask for no belief: the record is replayed when somebody looks, once', async () => {
+      const id = await opened();
+      for (let i = 0; i < 100; i++) await record(id, { check: 'look.oil', outcome: 'low' });
+      for (let i = 0; i < 100; i++) expect(await record(id, { correct: i + 1 })).toMatchObject({ ok: true });
+      // Whatever is replayed on the way is kept by its number of lines.
+      expect(Array.from({ length: 201 }, (_, n) => keptBench(id, n)).filter(Boolean)).toEqual([]);
+      const bench = benchOf(id, (await recordOf(shop, id))!.file);
+      expect(bench.readings).toEqual([]);
+      expect(keptBench(id, 200)).toBe(bench);
     });
 
     it('of two who strike the same line the second is told by whom it was struck', async () => {
