@@ -102,7 +102,7 @@ export function Floor({ open, closed, today, seenAt, twoLetters, backupFailed }:
           </li>
         )}
         {gone.map((row) => (
-          <Row key={row.id} row={row} today={today} />
+          <Row key={row.id} row={row} today={today} hasLeft />
         ))}
       </ul>
     </main>

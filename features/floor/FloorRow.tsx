@@ -8,7 +8,7 @@ import { useWaiting } from './useWaiting.ts';
 const PHASE_SIGN = { tracing: '◔', repair: '⚒', retest: '↻', work: '⚙', ready: '✓', closed: '■', unread: '?' } as const;
 
 /** One machine: whose, what it waits for, when it is promised. */
-export function Row({ row, today }: { row: FloorRow; today: string }) {
+export function Row({ row, today, hasLeft = false }: { row: FloorRow; today: string; hasLeft?: boolean }) {
   const waiting = useWaiting(row.id);
   const { state } = row;
   return (
@@ -30,7 +30,7 @@ export function Row({ row, today }: { row: FloorRow; today: string }) {
             aria-hidden="true"
             className={clsx(
               'w-6 shrink-0 text-center text-[1.5rem] leading-[1.1rem] font-black',
-              state?.phase === 'closed' ? 'text-soft' : 'text-rust',
+              hasLeft ? 'text-soft' : 'text-rust',
             )}
           >
             {state ? PHASE_SIGN[state.phase] : '…'}
@@ -53,7 +53,7 @@ export function Row({ row, today }: { row: FloorRow; today: string }) {
             )}
           </span>
         </span>
-        <PromiseDay promisedOn={row.promisedOn} today={today} closed={state?.phase === 'closed'} />
+        <PromiseDay promisedOn={row.promisedOn} today={today} closed={hasLeft} />
       </Link>
     </li>
   );

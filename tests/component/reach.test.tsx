@@ -84,3 +84,22 @@ it('a machine whose state is not known yet, one that stood otherwise, and one no
   expect(said.find((text) => text?.includes('Older'))).toMatch(/Check: Oil level.*as it stood before/);
   expect(said.find((text) => text?.includes('Odd'))).toContain('cannot read its record');
 });
+
+it('a machine that has left is late no longer, whether how it stood is known yet or not', () => {
+  health(200, { ready: true });
+  const gone = {
+    id: 'gone',
+    number: 7,
+    machine: { tag: 'Gone', name: 'mower', owner: 'somebody' },
+    complaint: 'Lost power',
+    promisedOn: '2026-11-20',
+    state: null,
+    isOld: true,
+  };
+  const at = { today: '2026-11-30', seenAt: new Date().toISOString(), twoLetters: false, backupFailed: null };
+  const { unmount } = render(<Floor open={[]} closed={[gone]} {...at} />);
+  expect(screen.getByRole('link', { name: /Gone/ }).textContent).not.toContain('late');
+  unmount();
+  render(<Floor open={[gone]} closed={[]} {...at} />);
+  expect(screen.getByRole('link', { name: /Gone/ }).textContent).toContain('late');
+});
