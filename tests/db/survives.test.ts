@@ -221,7 +221,13 @@ describe.skipIf(!url)('a record that survives', () => {
     it('twelve new jobs at once are twelve jobs with numbers of their own, without a gap', async () => {
       const made = await Promise.all(Array.from({ length: 12 }, () => createJob(shop, request(), now)));
       const numbers = made.map((m) => (m.ok ? m.number : Number.NaN)).sort((a, b) => a - b);
-      expect(numbers).toEqual(Array.from({ length: 12 }, (_, i) => numbers[0]! + i));
+      expect(new Set(numbers).size).toBe(12);
+      // Other files open jobs in this shop at the same time: a number missing here is one of theirs, or a gap.
+      const [found] = (await pool.query('SELECT COUNT(*) AS n FROM jobs WHERE number BETWEEN ? AND ?', [
+        numbers[0],
+        numbers[11],
+      ])) as unknown as [{ n: number }[]];
+      expect(found[0]!.n).toBe(numbers[11]! - numbers[0]! + 1);
     });
 
     it('twenty corrections at once of twenty lines are all taken down', async () => {
