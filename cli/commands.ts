@@ -1,11 +1,13 @@
 import { readFileSync, statSync } from 'node:fs';
 import { assessInput, checksAsData, faultsAsData, type InputIssue, readCase, traceCase } from '../core/index.ts';
+import { BadRecording, LISTEN_USAGE, listenTo } from './listen.ts';
 import { BadTrial, TRIAL_USAGE, trial } from './trial.ts';
 
 const USAGE = `npm run -s ridge -- trace <case.json>          what is suspected and what to check next, after every event
 npm run -s ridge -- assess <check> <json|file|->  one check's verdict
 ${TRIAL_USAGE}
                                                   the reasoner, or another order, on machines of physics
+${LISTEN_USAGE}
 npm run -s ridge -- checks                        the checks, as JSON
 npm run -s ridge -- faults                        the faults, as JSON`;
 
@@ -33,7 +35,7 @@ export async function ridge(args: readonly string[], terminal: Terminal): Promis
     out(`${JSON.stringify(answer(command, rest, terminal), null, 2)}\n`);
     return 0;
   } catch (refused) {
-    if (!(refused instanceof Refused || refused instanceof BadTrial)) throw refused;
+    if (!(refused instanceof Refused || refused instanceof BadTrial || refused instanceof BadRecording)) throw refused;
     error(`${refused.message}\n`);
     return 2;
   }
@@ -45,6 +47,8 @@ function answer(command: string | undefined, rest: readonly string[], { input }:
       return trace(rest);
     case 'assess':
       return assess(rest, input);
+    case 'listen':
+      return listenTo(rest);
     case 'checks':
       return checksAsData();
     case 'faults':

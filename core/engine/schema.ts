@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { LAYOUTS } from './words.ts';
+import { CRANK_PHASES, LAYOUTS } from './words.ts';
 
 /** The words of an engine by which checks and faults are said to apply to it; what is left out is unknown. */
 export const engineWords = z.strictObject({
@@ -12,7 +12,7 @@ export const engineWords = z.strictObject({
   ignition: z.enum(['coil-per-cylinder', 'one-coil', 'points', 'unknown']).default('unknown'),
   choke: z.enum(['hand', 'automatic', 'none', 'unknown']).optional(),
   /** Of a parallel twin: how far its crank turns from one piston's top to the other's [deg]. */
-  crankPhase: z.enum(['180', '360', 'unknown']).optional(),
+  crankPhase: z.enum(CRANK_PHASES).optional(),
   killDiodePolarity: z.enum(['to-common', 'from-common', 'unknown']).optional(),
 });
 

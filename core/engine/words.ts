@@ -26,6 +26,9 @@ export type MachineKind = (typeof MACHINE_KINDS)[number];
 export const REPAIR_ACTIONS = ['replaced', 'adjusted', 'cleaned', 'repaired', 'bypassed', 'removed'] as const;
 export type RepairAction = (typeof REPAIR_ACTIONS)[number];
 
+/** Angle between the crank pins of a parallel twin [degrees]. */
+export const CRANK_PHASES = ['180', '360', 'unknown'] as const;
+
 export const LAYOUTS = ['single', 'v-twin-90', 'opposed-twin', 'parallel-twin', 'unknown'] as const;
 
 /** Cylinder numbers of an engine, 1..n. */

@@ -113,7 +113,12 @@ interface Ground {
   readonly placed: Map<string, Placed>;
   /** The ground this one continues: its places are the first of these. */
   readonly before: Ground | null;
+  /** How many it continues. */
+  readonly depth: number;
 }
+
+/** A ground holds all it continues, some ten megabytes each: from here on the next one continues the plain one again. */
+const DEEPEST = 2;
 
 const groundsUnder = new WeakMap<Network, Ground>();
 
@@ -139,7 +144,10 @@ function grownGround(
   wanted: readonly (readonly [number, number, number])[],
   before: Ground,
 ): Ground {
-  if (before.before) return groundOf(spec, buildSpace(spec.faults.length, wanted), before);
+  if (before.before) {
+    const from = before.depth < DEEPEST ? before : plainGround(spec);
+    return groundOf(spec, buildSpace(spec.faults.length, wanted), from);
+  }
   const sets = wanted.join(';');
   const last = grown.get(before);
   if (last?.sets === sets && last.ground.spec.states === spec.states) return last.ground;
@@ -193,7 +201,15 @@ function groundOf(spec: NetworkSpec, space: Space, before: Ground | null): Groun
     continued(Int32Array, before?.layout.furtherSet ?? [], furtherSet),
     continued(Uint8Array, before?.layout.furtherAssignment ?? [], furtherAssignment),
   );
-  return { spec, space, layout, share: continued(Float64Array, bare, further), placed: new Map(), before };
+  return {
+    spec,
+    space,
+    layout,
+    share: continued(Float64Array, bare, further),
+    placed: new Map(),
+    before,
+    depth: before ? before.depth + 1 : 0,
+  };
 }
 
 function* allTriples(n: number): Generator<[number, number, number]> {

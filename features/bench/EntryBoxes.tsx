@@ -19,9 +19,11 @@ import {
   type Temperature,
 } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
+import { Button } from '@/ui/Button.tsx';
 import { Choice, KeyNumber } from '@/ui/Choice.tsx';
 import { useCoarse } from '@/ui/useCoarse.ts';
 import { type Box, boxesOf, type Entry, figuresAsked, habitUnit, isFinding, placeName } from './entry.ts';
+import type { Doubts } from './useDoubts.ts';
 
 interface Props {
   readonly check: CheckDefinition;
@@ -31,6 +33,8 @@ interface Props {
   readonly complaint: readonly Symptom[];
   /** Complaints by box name; '' stands for the whole entry. */
   readonly issues: Readonly<Record<string, string>>;
+  /** Which unit was meant, by box name. */
+  readonly doubts: Doubts;
   readonly onChange: (entry: Entry) => void;
 }
 
@@ -160,7 +164,7 @@ function Shown({ children }: { children: React.ReactNode }) {
   );
 }
 
-type BoxProps<F extends Field = Field> = Pick<Props, 'habit' | 'entry' | 'issues' | 'onChange'> & {
+type BoxProps<F extends Field = Field> = Pick<Props, 'habit' | 'entry' | 'issues' | 'doubts' | 'onChange'> & {
   box: Box;
   field: F;
   asked: boolean;
@@ -242,10 +246,12 @@ function PlacesBox({ field, box, entry, onChange }: BoxProps<PlacesField>) {
   );
 }
 
-function FigureBox({ field, box: { name, label }, asked, habit, entry, issues, onChange }: BoxProps<NumberField>) {
+function FigureBox({ field, box: { name, label }, asked, habit, entry, onChange, ...on }: BoxProps<NumberField>) {
   const id = useId();
   const coarse = useCoarse();
-  const issue = issues[name];
+  const issue = on.issues[name];
+  const doubt = on.doubts[name];
+  const type = (text: string) => onChange({ ...entry, typed: { ...entry.typed, [name]: text } });
   return (
     <div className="w-[11rem] max-w-full">
       <label htmlFor={id} className="block text-[0.95rem] font-semibold">
@@ -266,7 +272,7 @@ function FigureBox({ field, box: { name, label }, asked, habit, entry, issues, o
           aria-invalid={issue !== undefined}
           aria-describedby={issue === undefined ? undefined : `${id}-issue`}
           value={entry.typed[name] ?? ''}
-          onChange={(e) => onChange({ ...entry, typed: { ...entry.typed, [name]: e.target.value } })}
+          onChange={(e) => type(e.target.value)}
           className="min-h-14 w-full min-w-0 bg-transparent px-2 text-[1.7rem] font-bold outline-none"
         />
         <span className="pr-2 text-[1.05rem] text-soft">{shownUnit(habitUnit(field, habit))}</span>
@@ -275,6 +281,29 @@ function FigureBox({ field, box: { name, label }, asked, habit, entry, issues, o
         <p id={`${id}-issue`} className="mt-0.5 text-[0.9rem] font-bold leading-tight text-rust">
           {issue}
         </p>
+      )}
+      {doubt && (
+        <fieldset data-doubt className="m-0 mt-1 border-0 p-0">
+          <legend className="text-[0.9rem] font-bold leading-tight">
+            {doubt.read ? 'Which is it?' : 'Is it this?'}
+          </legend>
+          <div className="mt-0.5 flex flex-col gap-1">
+            {[doubt.meant, doubt.read].map(
+              (text) =>
+                text && (
+                  <Button
+                    key={text}
+                    onClick={() => {
+                      type(text);
+                      document.getElementById(id)?.focus();
+                    }}
+                  >
+                    {text}
+                  </Button>
+                ),
+            )}
+          </div>
+        </fieldset>
       )}
     </div>
   );

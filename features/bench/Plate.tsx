@@ -11,7 +11,7 @@ import {
 } from '@/core/index.ts';
 import { useEntryId } from '@/features/record/client/entryId.ts';
 import type { Habit } from '@/features/shop/settings.ts';
-import { focusFirst, focusNextEmpty, writesElsewhere } from './boxFocus.ts';
+import { focusDoubt, focusFirst, focusNextEmpty, writesElsewhere } from './boxFocus.ts';
 import type { Entry } from './entry.ts';
 import { PlateBody } from './PlateBody.tsx';
 import { PlateFoot } from './PlateFoot.tsx';
@@ -45,15 +45,8 @@ interface Props {
 /** The next check: what, in which state, why, the hazard, and the entry right there. */
 export function Plate({ plate, first, head, habit, readings, epoch, beforeText, takesFocus, ...on }: Props) {
   const check = checkOf(plate.check);
-  const { sides, entries, setEntries, withEntry, drafts, judged, state } = usePlateEntry({
-    plate,
-    check,
-    first,
-    head,
-    habit,
-    readings,
-    epoch,
-  });
+  const around = { plate, check, first, head, habit, readings, epoch };
+  const { sides, entries, setEntries, withEntry, drafts, judged, doubts, state } = usePlateEntry(around);
   const ids = [useEntryId(), useEntryId()];
   const [insisted, setInsisted] = useState(false);
   // Taken down, it only waits to leave the plate.
@@ -78,6 +71,7 @@ export function Plate({ plate, first, head, habit, readings, epoch, beforeText, 
     const sound = drafts.flatMap(({ drafted }, i) =>
       drafted.state === 'sound' ? [{ read: drafted.read, id: ids[i]! }] : [],
     );
+    if (focusDoubt(form.current)) return;
     if (sound.length > 0 && drafts.every((d) => d.drafted.state !== 'refused')) {
       recorded.current = on.onRecord(sound);
       // What is typed next is meant for the next plate.
@@ -105,7 +99,7 @@ export function Plate({ plate, first, head, habit, readings, epoch, beforeText, 
       data-cylinder={plate.cylinder ?? undefined}
     >
       <PlateBody
-        {...{ plate, check, head, habit, state, entries, drafts, judged, insisted }}
+        {...{ plate, check, head, habit, state, entries, drafts, judged, doubts, insisted }}
         befores={beforesOf(plate, sides, state, beforeText)}
         onChange={change}
         onSide={on.onSide}

@@ -8,6 +8,7 @@ import { useFaultCards } from './FaultWords.tsx';
 import { PlateHead, SidePick } from './PlateHead.tsx';
 import { Clock, SheetAsk, VerdictWorking } from './panels.ts';
 import type { ClockOf, Entries, PlateCheck } from './plateCheck.ts';
+import type { Doubts } from './useDoubts.ts';
 import type { Draft, Judged } from './usePlateEntry.ts';
 
 interface Props {
@@ -20,6 +21,8 @@ interface Props {
   readonly entries: Entries;
   readonly drafts: readonly Draft[];
   readonly judged: readonly Judged[];
+  /** Which unit was meant, by side and box. */
+  readonly doubts: Readonly<Record<number, Doubts>>;
   /** Recording was tried: what is missing is said too. */
   readonly insisted: boolean;
   readonly onChange: (side: number, entry: Entry) => void;
@@ -82,6 +85,7 @@ export function PlateBody(props: Props) {
                 entry={entries[side]!}
                 complaint={head.complaint}
                 issues={drafted.state === 'refused' && (insisted || !drafted.waiting) ? drafted.issues : {}}
+                doubts={props.doubts[side] ?? {}}
                 onChange={(entry) => onChange(side, entry)}
               />
             </fieldset>

@@ -25,6 +25,13 @@ export function focusNextEmpty(form: HTMLFormElement | null): void {
   )?.focus();
 }
 
+/** Puts the focus on the first question about a unit; false where none is open. */
+export function focusDoubt(form: HTMLFormElement | null): boolean {
+  const answer = form?.querySelector<HTMLElement>('[data-doubt] button');
+  answer?.focus();
+  return answer != null;
+}
+
 export function nextBox(form: HTMLFormElement | null, from: HTMLInputElement): void {
   const boxes = [...(form?.querySelectorAll<HTMLInputElement>('input[data-figure]') ?? [])];
   const next = boxes[boxes.indexOf(from) + 1];

@@ -11,6 +11,7 @@ import {
 import type { Habit } from '@/features/shop/settings.ts';
 import { blankEntry, type Drafted, draftEvent, type Entry } from './entry.ts';
 import type { Entries, PlateCheck } from './plateCheck.ts';
+import { useDoubts } from './useDoubts.ts';
 
 /** What stands in the boxes of one side: as an event, or what is wrong with it, and what it says. */
 export interface Draft {
@@ -61,6 +62,7 @@ export function usePlateEntry({ plate, check, first, head, habit, readings, epoc
       }),
     [drafts, head, readings, epoch, check],
   );
+  const doubts = useDoubts(check, head, habit, entries);
   /** How it was running and how hot is one for both sides. */
   const withEntry = (side: number, next: Entry): Entries => {
     const { condition, temperature } = next;
@@ -68,5 +70,5 @@ export function usePlateEntry({ plate, check, first, head, habit, readings, epoc
       sides.map((s) => [s, s === side ? next : { ...entries[s]!, condition, temperature }]),
     ) as Entries;
   };
-  return { sides, entries, setEntries, withEntry, drafts, judged, state: entries[sides[0]!]! };
+  return { sides, entries, setEntries, withEntry, drafts, judged, doubts, state: entries[sides[0]!]! };
 }

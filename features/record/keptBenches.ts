@@ -1,15 +1,19 @@
 import type { Bench } from '../../core/index.ts';
 
-/** What engines a bench's tables are of: they take some 50 MB for each kind of engine, and are shared by all jobs on one. */
-const engineOf = (bench: Bench): unknown => bench.catalogue.faults;
+/**
+ * The tables a bench stands on: some 50 MB for each kind of engine, shared by all jobs on one, and as much again for a record that asked for sets of
+ * three.
+ */
+const tablesOf = ({ catalogue, network, triples }: Bench): unknown[] =>
+  triples.length === 0 ? [catalogue.faults] : [catalogue.faults, network];
 
-/** Benches asked for last; at most so many, and of at most so many kinds of engine. */
+/** Benches asked for last; at most so many, and on at most so many tables. */
 export class KeptBenches {
   private readonly byKey = new Map<string, Bench>();
 
   constructor(
     private readonly most: number,
-    private readonly engines: number,
+    private readonly tables: number,
   ) {}
 
   get(key: string): Bench | undefined {
@@ -20,7 +24,7 @@ export class KeptBenches {
   keep(key: string, bench: Bench): void {
     this.byKey.delete(key);
     this.byKey.set(key, bench);
-    while (this.byKey.size > this.most || new Set([...this.byKey.values()].map(engineOf)).size > this.engines)
+    while (this.byKey.size > this.most || new Set([...this.byKey.values()].flatMap(tablesOf)).size > this.tables)
       this.byKey.delete(this.byKey.keys().next().value!);
   }
 

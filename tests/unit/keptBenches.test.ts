@@ -14,7 +14,7 @@ const benchOn = (layout: string): Bench => {
   return openBench(read.value);
 };
 
-it('keeps the benches asked for last, and of no more kinds of engine than there is room for their tables', () => {
+it('keeps the benches asked for last, and on no more tables than there is room for', () => {
   const benches = new KeptBenches(3, 2);
   const [first, second, other, third] = [
     benchOn('v-twin-90'),
@@ -35,4 +35,16 @@ it('keeps the benches asked for last, and of no more kinds of engine than there 
   expect(benches.get('c')).toBeUndefined();
   expect(benches.get('e')).toBe(third);
   expect(benches.get('d')).toBeDefined();
+});
+
+it('counts the tables of a record that asked for sets of three as its own', () => {
+  const benches = new KeptBenches(9, 2);
+  const plain = benchOn('v-twin-90');
+  const grown = (): Bench => ({ ...benchOn('v-twin-90'), triples: [[0, 1, 2]] });
+  benches.keep('a', plain);
+  benches.keep('b', grown());
+  expect(benches.get('a')).toBe(plain);
+  // Those of the engine, of one record and of another: one too many.
+  benches.keep('c', grown());
+  expect(['a', 'b', 'c'].map((key) => benches.get(key) !== undefined)).toEqual([false, false, true]);
 });

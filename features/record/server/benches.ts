@@ -15,11 +15,11 @@ import type { Stand } from '../printedEvent.ts';
 import { caseOf, type JobFile, said } from './jobFile.ts';
 import { keepWarm } from './keepWarm.ts';
 
-const KEPT = { benches: 120, engines: 8 };
+const KEPT = { benches: 120, tables: 12 };
 
 /** The benches of the jobs that were asked about last, and what is believed on each. */
 class Benches {
-  private readonly kept = new KeptBenches(KEPT.benches, KEPT.engines);
+  private readonly kept = new KeptBenches(KEPT.benches, KEPT.tables);
   private readonly stands = new WeakMap<Bench, { readonly summary: BenchSummary; readonly plan: Plan }>();
 
   /** The bench of a job after so many events, where it is kept: a record of that length never changes. */
