@@ -9,6 +9,8 @@ importScripts('/api/offline');
 
 const { build, files } = self.RIDGE_BUILD;
 const FILES = `ridge-files-${build}`;
+/** Script that is no part of a build: what takes sound from the microphone. */
+const BESIDE = ['/take-sound.js'];
 const PAGES = 'ridge-pages';
 const PAGES_KEPT = 60;
 /** Bad Wi-Fi more often hangs than fails. */
@@ -35,7 +37,7 @@ self.addEventListener('install', (event) => {
   event.waitUntil(
     (async () => {
       const cache = await caches.open(FILES);
-      await cache.addAll(files);
+      await cache.addAll([...files, ...BESIDE]);
       await self.skipWaiting();
     })(),
   );
@@ -71,7 +73,7 @@ self.addEventListener('fetch', (event) => {
   const { request } = event;
   const url = new URL(request.url);
   if (request.method !== 'GET' || url.origin !== self.location.origin || url.pathname.startsWith('/api/')) return;
-  if (url.pathname.startsWith('/_next/static/')) event.respondWith(keptFile(request));
+  if (url.pathname.startsWith('/_next/static/') || BESIDE.includes(url.pathname)) event.respondWith(keptFile(request));
   else if (request.mode === 'navigate') event.respondWith(pageOrKept(event, url.pathname));
 });
 

@@ -132,7 +132,7 @@ const HEADERS: Readonly<Record<string, string>> = {
   'x-content-type-options': 'nosniff',
   'x-frame-options': 'DENY',
   'referrer-policy': 'same-origin',
-  'permissions-policy': 'camera=(), geolocation=(), microphone=(), payment=(), usb=()',
+  'permissions-policy': 'camera=(), geolocation=(), microphone=(self), payment=(), usb=()',
   'cross-origin-opener-policy': 'same-origin',
   'cross-origin-resource-policy': 'same-origin',
 };

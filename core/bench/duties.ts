@@ -71,17 +71,35 @@ function speedDue(bench: Bench): WorkDue[] {
   const passed = bench.waived.some((w) => w.condition === 'top-speed' && w.event > worked);
   const since = read.filter((r) => r.event > worked);
   const wasTooFast = last?.assessment.outcome === TOO_FAST;
-  return worked === 0 || passed || since.some((r) => r.assessment.outcome !== null)
+  const judged = since.filter((r) => r.assessment.outcome !== null);
+  return worked === 0 || passed || saidForSure(judged)
     ? []
     : [
         {
           ...asked('top-speed'),
           // It turned too fast: nobody loads it on the word of whoever set it.
           before: wasTooFast ? 'loading' : 'leaving',
-          // Read, and nothing on the sheet to hold it against.
-          steps:
-            since.length > 0 ? [{ id: 'figure', label: 'Top speed into the engine sheet, and read it again' }] : [],
+          steps: stepsToSpeed(since.length > 0, judged.length > 0),
           checks: [{ check: TOP_SPEED.id, cylinder: null, condition: TOP_SPEED.states[0]! }],
         },
       ];
+}
+
+/** What is still to be done of a speed that was read already. */
+function stepsToSpeed(isRead: boolean, isJudged: boolean): WorkDue['steps'] {
+  if (isJudged) return [{ id: 'heard', label: 'Only heard so far: a tachometer, or hear it idle as well' }];
+  // Read, and nothing on the sheet to hold it against.
+  return isRead ? [{ id: 'figure', label: 'Top speed into the engine sheet, and read it again' }] : [];
+}
+
+/** Two speeds of an engine that were heard lie at least this far apart, as idle and top speed do [share]. */
+const ANOTHER_SPEED = 0.15;
+
+/** Read on a tachometer, or heard at two speeds: one that is heard alone may be an octave off. */
+function saidForSure(read: Bench['readings']): boolean {
+  if (read.some((r) => !r.reading.heard)) return true;
+  const heard = read
+    .flatMap(({ reading: { fields } }) => [fields.value, fields.idle])
+    .filter((rpm): rpm is number => typeof rpm === 'number');
+  return heard.length > 0 && Math.max(...heard) > (1 + ANOTHER_SPEED) * Math.min(...heard);
 }

@@ -155,6 +155,7 @@ export function readReading(event: RawCheckEvent, path: string, engine: EngineWo
         where: event.where ?? null,
         symptoms,
         instrument,
+        heard: event.heard === true,
       },
     },
   };

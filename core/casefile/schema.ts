@@ -67,6 +67,8 @@ export const checkEventSchema = z.strictObject({
   instrument: instrumentSchema.optional(),
   /** The keys as typed, by field. */
   typed: z.record(z.string(), z.string().max(80)).optional(),
+  /** A speed in it was heard by the tablet, and read on no tachometer. */
+  heard: z.boolean().optional(),
   /** Taken to prove a repair. */
   retest: z.boolean().optional(),
   /** Version of the limits it was judged by. */

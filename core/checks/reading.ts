@@ -21,4 +21,6 @@ export interface Reading {
   readonly symptoms: readonly string[] | null;
   /** How fine the instrument is, where somebody said so. */
   readonly instrument: NamedInstrument | null;
+  /** A speed in it was heard, and read on no tachometer: it may be an octave off. */
+  readonly heard: boolean;
 }

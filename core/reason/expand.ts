@@ -9,6 +9,9 @@ const DECISIVE = 20;
 /** At most so many faults are heard per reading, the likeliest first. */
 const HEARD_PER_READING = 6;
 
+/** A record with more decisive findings than this is no job but a heap of contradictions: it asks for nothing more. */
+const MOST_DECISIVE = 16;
+
 /**
  * Sets of three that the record asks for: three decisive abnormal readings, each explained by one of the three faults and by
  * neither of the others. Anything less is explained by two.
@@ -24,7 +27,7 @@ export function askedTriples(
   const found = [...belief.likelihoods]
     .map(([key, likelihood]) => explainedBy(network, belief, key, likelihood))
     .filter(({ faults }) => faults.length > 0);
-  if (found.length < 3) return [];
+  if (found.length < 3 || found.length > MOST_DECISIVE) return [];
   const likely = new Map<number, number>();
   for (const fault of found.flatMap(({ faults }) => faults))
     if (!likely.has(fault)) likely.set(fault, likelihoodAlone(network, belief, fault));

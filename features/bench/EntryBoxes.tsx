@@ -1,13 +1,11 @@
 'use client';
-import { useEffect, useId, useRef } from 'react';
+import { Suspense, useEffect, useRef, useState } from 'react';
 import type { EngineWords } from '@/core/index.ts';
 import {
   type CheckDefinition,
   type ChoiceField,
   cylindersOf,
-  type Field,
   type FlagField,
-  type NumberField,
   type PlacesField,
   placeLabel,
   type RunningState,
@@ -15,14 +13,13 @@ import {
   SYMPTOM_IDS,
   SYMPTOMS,
   type Symptom,
-  shownUnit,
   type Temperature,
 } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
-import { Button } from '@/ui/Button.tsx';
 import { Choice, KeyNumber } from '@/ui/Choice.tsx';
-import { useCoarse } from '@/ui/useCoarse.ts';
-import { type Box, boxesOf, type Entry, figuresAsked, habitUnit, isFinding, placeName } from './entry.ts';
+import { type Box, boxesOf, type Entry, figuresAsked, isFinding, isSpeed, placeName } from './entry.ts';
+import { type BoxProps, FigureBox } from './FigureBox.tsx';
+import { Tachometer } from './panels.ts';
 import type { Doubts } from './useDoubts.ts';
 
 interface Props {
@@ -81,13 +78,7 @@ export function EntryBoxes(props: Props) {
   // Where no figure is asked for, what was seen comes first.
   const asked = figuresAsked(boxes);
   const plainFirst = asked.size === 0;
-  const figures = boxes.length > 0 && (
-    <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
-      {boxes.map((box) => (
-        <BoxInput key={box.name} box={box} field={box.field} asked={asked.has(box.name)} {...props} />
-      ))}
-    </div>
-  );
+  const figures = boxes.length > 0 && <Figures boxes={boxes} asked={asked} {...props} />;
   return (
     <div className="space-y-2">
       {!plainFirst && figures}
@@ -150,6 +141,45 @@ export function EntryBoxes(props: Props) {
   );
 }
 
+/** The boxes of a check, and what hears a speed into one of them. */
+function Figures({ boxes, asked, ...props }: Props & { boxes: readonly Box[]; asked: ReadonlySet<string> }) {
+  const { engine, entry, onChange } = props;
+  const [ear, setEar] = useState<string | null>(null);
+  return (
+    <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
+      {boxes.map((box) => (
+        <BoxInput
+          key={box.name}
+          box={box}
+          field={box.field}
+          asked={asked.has(box.name)}
+          isHearing={ear === box.name}
+          onHear={() => setEar(ear === box.name ? null : box.name)}
+          {...props}
+        />
+      ))}
+      {ear !== null && (
+        <Suspense fallback={null}>
+          <Tachometer
+            engine={engine}
+            into={boxes.find((b) => b.name === ear)?.label ?? ''}
+            onTake={(heard) => {
+              onChange({
+                ...entry,
+                typed: { ...entry.typed, [ear]: heard.text },
+                heard: { ...entry.heard, [ear]: heard },
+              });
+              // On to the other speed of the same check, where there is one.
+              setEar(boxes.find((b) => b.name !== ear && isSpeed(b.field) && !entry.typed[b.name])?.name ?? null);
+            }}
+            onLeave={() => setEar(null)}
+          />
+        </Suspense>
+      )}
+    </div>
+  );
+}
+
 /** What is asked only once something was picked: it comes into sight above the plate's foot. */
 function Shown({ children }: { children: React.ReactNode }) {
   const box = useRef<HTMLDivElement>(null);
@@ -163,12 +193,6 @@ function Shown({ children }: { children: React.ReactNode }) {
     </div>
   );
 }
-
-type BoxProps<F extends Field = Field> = Pick<Props, 'habit' | 'entry' | 'issues' | 'doubts' | 'onChange'> & {
-  box: Box;
-  field: F;
-  asked: boolean;
-};
 
 /** One box of a check: yes or no, one of a few, a grade for each place, or a figure. */
 function BoxInput({ field, ...rest }: BoxProps) {
@@ -243,69 +267,6 @@ function PlacesBox({ field, box, entry, onChange }: BoxProps<PlacesField>) {
         })}
       </div>
     </fieldset>
-  );
-}
-
-function FigureBox({ field, box: { name, label }, asked, habit, entry, onChange, ...on }: BoxProps<NumberField>) {
-  const id = useId();
-  const coarse = useCoarse();
-  const issue = on.issues[name];
-  const doubt = on.doubts[name];
-  const type = (text: string) => onChange({ ...entry, typed: { ...entry.typed, [name]: text } });
-  return (
-    <div className="w-[11rem] max-w-full">
-      <label htmlFor={id} className="block text-[0.95rem] font-semibold">
-        {label}
-        {!field.required && <span className="ml-1 font-normal text-soft">if known</span>}
-      </label>
-      <div className="flex items-baseline border-2 border-ink bg-sheet focus-within:border-rust">
-        <input
-          id={id}
-          name={name}
-          type="text"
-          data-asked={asked || undefined}
-          data-figure={field.openLoop ? 'open-loop' : 'figure'}
-          inputMode={coarse ? 'none' : field.openLoop ? 'text' : 'decimal'}
-          onFocus={(e) => e.target.select()}
-          autoComplete="off"
-          maxLength={80}
-          aria-invalid={issue !== undefined}
-          aria-describedby={issue === undefined ? undefined : `${id}-issue`}
-          value={entry.typed[name] ?? ''}
-          onChange={(e) => type(e.target.value)}
-          className="min-h-14 w-full min-w-0 bg-transparent px-2 text-[1.7rem] font-bold outline-none"
-        />
-        <span className="pr-2 text-[1.05rem] text-soft">{shownUnit(habitUnit(field, habit))}</span>
-      </div>
-      {issue && (
-        <p id={`${id}-issue`} className="mt-0.5 text-[0.9rem] font-bold leading-tight text-rust">
-          {issue}
-        </p>
-      )}
-      {doubt && (
-        <fieldset data-doubt className="m-0 mt-1 border-0 p-0">
-          <legend className="text-[0.9rem] font-bold leading-tight">
-            {doubt.read ? 'Which is it?' : 'Is it this?'}
-          </legend>
-          <div className="mt-0.5 flex flex-col gap-1">
-            {[doubt.meant, doubt.read].map(
-              (text) =>
-                text && (
-                  <Button
-                    key={text}
-                    onClick={() => {
-                      type(text);
-                      document.getElementById(id)?.focus();
-                    }}
-                  >
-                    {text}
-                  </Button>
-                ),
-            )}
-          </div>
-        </fieldset>
-      )}
-    </div>
   );
 }
 

@@ -88,7 +88,7 @@ function Checks({ due: { condition, before, checks, steps }, onLook }: { due: Wo
       <p className="text-[1.1rem]">
         {before === 'loading'
           ? 'A lock bends a rod, and a bent rod breaks under load: measure both sides and compare.'
-          : 'What was apart sets how fast it turns: a tachometer says so, the ear does not.'}
+          : 'What was apart sets how fast it turns: a tachometer says so, your ear does not.'}
       </p>
       {steps.map(({ id, label }) => (
         <p key={id} className="text-[1.1rem] font-bold">

@@ -7,6 +7,7 @@ import {
   fromSi,
   type InputIssue,
   instrumentName,
+  mainFigure,
   type NumberField,
   parseTyped,
   type Quantity,
@@ -30,10 +31,18 @@ export interface Entry {
   /** The side a finding on the whole machine points to. */
   readonly side: number | null;
   readonly instrument: string;
+  /** What the tablet heard, by the box it was put into; it holds as long as that text stands there. */
+  readonly heard?: Readonly<Record<string, Heard>>;
   /** How fine it was said to be, in an event that came with it; kept as long as it is the same instrument. */
   readonly finer: Exclude<RawCheckEvent['instrument'], string | undefined> | null;
   readonly condition: RunningState;
   readonly temperature: Temperature | null;
+}
+
+/** A speed as the tablet heard it. */
+export interface Heard {
+  readonly text: string;
+  readonly plusMinus: number;
 }
 
 export const blankEntry = (condition: RunningState, temperature: Temperature | null): Entry => ({
@@ -161,7 +170,7 @@ export function draftEvent(
     ...(entry.outcome === null ? {} : { outcome: entry.outcome }),
     ...(entry.symptoms === null ? {} : { symptoms: entry.symptoms as RawCheckEvent['symptoms'] }),
     ...(entry.where === null ? {} : { where: entry.where }),
-    ...instrumentOf(entry),
+    ...instrumentOf(check, entry),
     ...(Object.keys(typed).length > 0 ? { typed } : {}),
   };
   const read = readReading(event, '$', engine);
@@ -233,15 +242,54 @@ export function entryFrom(event: RawCheckEvent, check: CheckDefinition): Entry {
     symptoms: event.symptoms ?? null,
     where: event.where ?? null,
     side: check.asksSide === null ? null : (event.cylinder ?? null),
-    instrument: instrumentName(event.instrument) ?? '',
-    finer: typeof event.instrument === 'object' ? event.instrument : null,
+    ...asHeard(event, check, typed),
     condition: event.condition ?? check.states[0]!,
     temperature: event.temperature ?? null,
   };
 }
 
-function instrumentOf({ instrument, finer }: Entry): Pick<RawCheckEvent, 'instrument'> {
-  const name = instrument.trim();
+/** What a heard figure is read on, in words. */
+const BY_EAR = 'heard by the tablet';
+
+/** What a printed reading was read on, or heard by. */
+function asHeard(
+  { heard, instrument }: RawCheckEvent,
+  { fields }: CheckDefinition,
+  typed: Entry['typed'],
+): Pick<Entry, 'instrument' | 'finer' | 'heard'> {
+  const name = instrumentName(instrument) ?? '';
+  const finer = typeof instrument === 'object' ? instrument : null;
+  if (!heard) return { instrument: name, finer };
+  const plusMinus = finer?.resolution?.value ?? 0;
+  const speeds = Object.entries(typed).filter(([box]) => isSpeed(fields[box]));
+  return {
+    instrument: name === BY_EAR ? '' : name,
+    finer: null,
+    heard: Object.fromEntries(speeds.map(([box, text]) => [box, { text, plusMinus }])),
+  };
+}
+
+/** A speed of the engine is what the tablet can hear. */
+export const isSpeed = (field: Field | undefined | null): boolean =>
+  field?.kind === 'number' && field.dimension === 'speed';
+
+/** How far off what was heard may be; null where nothing that stands in the boxes was heard. */
+function heardIn({ heard = {}, typed }: Entry): number | null {
+  const standing = Object.entries(heard).filter(([name, { text }]) => typed[name] === text);
+  return standing.length === 0 ? null : Math.max(...standing.map(([, { plusMinus }]) => plusMinus));
+}
+
+function instrumentOf(check: CheckDefinition, entry: Entry): Pick<RawCheckEvent, 'instrument' | 'heard'> {
+  const name = entry.instrument.trim();
+  const { finer } = entry;
+  const plusMinus = heardIn(entry);
+  if (plusMinus !== null) {
+    const named = name === '' ? BY_EAR : name;
+    // How fine it is, where the speed is what the check is made for.
+    const isMain = check.accuracy !== null && isSpeed(mainFigure(check));
+    const resolution = { value: plusMinus, unit: 'rpm' as const };
+    return { heard: true, instrument: isMain ? { name: named, classPercent: 0, resolution } : named };
+  }
   if (finer && (finer.name ?? '') === name) return { instrument: finer };
   return name === '' ? {} : { instrument: name };
 }

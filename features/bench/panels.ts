@@ -15,6 +15,7 @@ export const RefusedLine = later(() => import('./RefusedLine.tsx').then((m) => m
 export const SheetAsk = later(() => import('./SheetAsk.tsx').then((m) => m.SheetAsk));
 export const WorkPlate = later(() => import('./WorkPlate.tsx').then((m) => m.WorkPlate));
 export const Notices = later(() => import('./Notices.tsx').then((m) => m.Notices));
+export const Tachometer = later(() => import('@/features/tachometer/Tachometer.tsx').then((m) => m.Tachometer));
 export const Clock = later(() => import('./Clock.tsx').then((m) => m.Clock));
 export const OpenNow = later(() => import('./OpenNow.tsx').then((m) => m.OpenNow));
 export const PrintedWork = later(() => import('./PrintedWork.tsx').then((m) => m.PrintedWork));
@@ -35,6 +36,7 @@ export const PANELS = [
   SheetAsk,
   WorkPlate,
   Clock,
+  Tachometer,
   OpenNow,
   ConditionLine,
   PrintedWork,

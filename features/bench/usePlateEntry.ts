@@ -50,19 +50,20 @@ export function usePlateEntry({ plate, check, first, head, habit, readings, epoc
       }),
     [check, plate, head, habit, entries],
   );
+  const doubts = useDoubts(check, head, habit, entries);
   const judged = useMemo(
     () =>
       drafts.map(({ side, reading }): Judged => {
-        if (!reading) return { side, assessed: null };
+        // Nobody is told a verdict on a figure that is still asked about.
+        if (!reading || Object.keys(doubts[side] ?? {}).length > 0) return { side, assessed: null };
         const beside = drafts.find((d) => d.side !== side)?.reading;
         const taken = readings.findLast(
           (r) => r.epoch === epoch && r.reading.check === check.id && r.reading.cylinder !== (side || null),
         )?.reading;
         return { side, assessed: check.assess(reading, assessingContext(head, beside ?? taken)) };
       }),
-    [drafts, head, readings, epoch, check],
+    [drafts, doubts, head, readings, epoch, check],
   );
-  const doubts = useDoubts(check, head, habit, entries);
   /** How it was running and how hot is one for both sides. */
   const withEntry = (side: number, next: Entry): Entries => {
     const { condition, temperature } = next;

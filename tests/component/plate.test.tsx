@@ -125,6 +125,48 @@ describe('the plate', () => {
   });
 });
 
+describe('a figure that was more probably typed in another unit', () => {
+  const GAP = { check: 'spark.plug-gap', cylinder: 1 } as const;
+  const taken = (onRecord: ReturnType<typeof shown>['onRecord']) =>
+    (onRecord.mock.calls[0] as unknown as [[{ read: ReadingEvent }]])[0][0].read.raw;
+
+  // Common practice, no source: a plug gap of 0.030 in is usual, one of 0.03 mm is none.
+  it('is asked about before it is taken down, without a verdict; either answer is taken at its word', async () => {
+    for (const [answer, value, unit] of [
+      ['30 thou', 30, 'thou'],
+      ['.030 mm', 0.03, 'mm'],
+    ] as const) {
+      const { onRecord, user } = shown(GAP);
+      await user.keyboard('.030');
+      await screen.findByRole('button', { name: answer });
+      expect(screen.queryByTestId('verdict')).toBeNull();
+      await user.keyboard('{Enter}');
+      expect(onRecord).not.toHaveBeenCalled();
+      expect(document.activeElement?.textContent).toBe('30 thou');
+      await user.click(screen.getByRole('button', { name: answer }));
+      expect(screen.queryByText('Which is it?')).toBeNull();
+      await user.keyboard('{Enter}');
+      expect(taken(onRecord).fields).toEqual({ value: { value, unit } });
+      cleanup();
+    }
+  });
+
+  it('is offered the other unit where it cannot be as it was typed', async () => {
+    const { onRecord, user } = shown(GAP);
+    await user.keyboard('30');
+    await user.click(await screen.findByRole('button', { name: '30 thou' }));
+    await user.click(record());
+    expect(taken(onRecord).fields).toEqual({ value: { value: 30, unit: 'thou' } });
+  });
+
+  it('is not asked about where it may well be', async () => {
+    const { onRecord, user } = shown(GAP);
+    await user.keyboard('0.70');
+    await user.click(record());
+    expect(taken(onRecord).fields).toEqual({ value: { value: 0.7, unit: 'mm' } });
+  });
+});
+
 describe('what a check needs to know of the engine', () => {
   const learnt = vi.fn();
   const bare = { ...HEAD, figures: {} };

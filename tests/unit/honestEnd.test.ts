@@ -371,6 +371,22 @@ describe('a governor spring hung wrongly', () => {
     expect(bare.phase(...read, known, MADE.topSpeed(3560))).toBe('ready');
   });
 
+  it('what the tablet heard does not clear it alone: a tachometer does, or another speed heard', () => {
+    const heard = { ...MADE.topSpeed(3560), heard: true };
+    const STILL = /^Top speed after work .*still to do: Only heard so far: a tachometer, or hear it idle as well/;
+    expect(job.refused(link, MADE.runs, heard)).toEqual([expect.stringMatching(STILL)]);
+    // The same speed once more may be the same octave off.
+    expect(job.refused(link, MADE.runs, heard, heard)).toEqual([expect.stringMatching(STILL)]);
+    const value = { value: 3560, unit: 'rpm' };
+    const andIdle = { ...heard, value: undefined, fields: { value, idle: { value: 1750, unit: 'rpm' } } };
+    expect(job.phase(link, MADE.runs, andIdle)).toBe('ready');
+    expect(job.phase(link, MADE.runs, heard, MADE.topSpeed(3560))).toBe('ready');
+    // Too fast is too fast, however it was found.
+    expect(job.refused(link, MADE.runs, { ...MADE.topSpeed(4100), heard: true })).toEqual([
+      'It turns too fast, still to do: repair Governor set too fast.',
+    ]);
+  });
+
   it('may be passed over with a reason that is printed, but not while it is too fast', () => {
     const passed = { waived: 'top-speed', because: 'No tachometer in the shop' };
     expect(job.phase(link, MADE.runs, passed)).toBe('ready');
