@@ -33,7 +33,10 @@ export function withReadingTaken(
     checkOf(own.check).assess(own, assessingContext({ ...bench.head, ...by }, twin));
   const charged = isCharged(bench);
   const adjusted = adjustedIn(bench).has(instanceKey(reading.check, reading.cylinder));
-  const assessment = withoutSettling(bench, reading, assess(reading, twins.at(-1)?.reading, judgedBy));
+  const assessment = onOwnBattery(
+    reading,
+    withoutSettling(bench, reading, assess(reading, twins.at(-1)?.reading, judgedBy)),
+  );
   const bypassed = goneRound(bench);
   const taken: StandingReading = { event, reading, assessment, epoch, retest, charged, adjusted, bypassed };
   // The twin is judged again beside the new one, so that the order in which the pair was read does not matter.
@@ -84,6 +87,12 @@ export function withReadingTaken(
       { variable, at: atOf(taken), weights, event },
     ]);
   }
+  const boosted = boosterSays(bench, reading);
+  if (boosted !== null && network.hasVariable(JUMP))
+    evidence.set(JUMP, [
+      ...(bench.belief.groups.get(JUMP)?.readings ?? []),
+      { variable: JUMP, at: atOf(taken), weights: { '': { [boosted]: 1 } }, event },
+    ]);
   const told = toldAlready(bench);
   if (reading.symptoms?.some((symptom) => told.has(symptom))) {
     const at = { state: 'bench', temperature: null };
@@ -98,6 +107,24 @@ export function withReadingTaken(
     ...bodily(bench, reading),
   };
 }
+
+/** Cranked on a booster is what that check is made for. */
+const JUMP = 'power.jump';
+
+/** How it cranks on a booster is no word on how it cranks by itself. */
+const onOwnBattery = (reading: Reading, assessment: Assessment): Assessment =>
+  reading.onBooster && reading.check === 'look.crank' ? { ...assessment, weights: {} } : assessment;
+
+/** Of an engine that did not crank as it should: whether a booster cures that; null where that was not seen. */
+function boosterSays({ head, readings }: Bench, { check, onBooster, outcome }: Reading): 'cures' | 'same' | null {
+  if (!onBooster || check !== 'look.crank' || outcome === null) return null;
+  const ailing =
+    head.complaint.some((symptom) => CRANKS_BADLY.includes(symptom)) ||
+    readings.some((r) => r.reading.check === check && !r.reading.onBooster && r.reading.outcome !== 'normal');
+  return ailing ? (outcome === 'normal' ? 'cures' : 'same') : null;
+}
+
+const CRANKS_BADLY: readonly Symptom[] = ['no-crank-silent', 'no-crank-click', 'crank-stops', 'cranks-slow'];
 
 /** What a flooded engine shows at first weighs on neither side: it is looked at again. */
 function withoutSettling(bench: Bench, reading: Reading, assessment: Assessment): Assessment {
@@ -177,7 +204,7 @@ function impliedBy(reading: Reading, { assessment }: StandingReading): string[] 
   if (!check.impliesState || Object.keys(assessment.weights).length === 0) return [];
   if (reading.symptoms?.some((s) => NOT_RUNNING.includes(s as Symptom))) return [];
   if (RUNNING.includes(reading.condition)) return [IMPLIED_RUNS];
-  return reading.condition === 'cranking' ? [IMPLIED_CRANKS] : [];
+  return reading.condition === 'cranking' && !reading.onBooster ? [IMPLIED_CRANKS] : [];
 }
 
 /** What a reading leaves open, hot and run in. */

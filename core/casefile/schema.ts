@@ -67,6 +67,8 @@ export const checkEventSchema = z.strictObject({
   instrument: instrumentSchema.optional(),
   /** The keys as typed, by field. */
   typed: z.record(z.string(), z.string().max(80)).optional(),
+  /** Made with a booster on the battery: that it cranks says nothing of the battery. */
+  onBooster: z.boolean().optional(),
   /** A speed in it was heard by the tablet, and read on no tachometer. */
   heard: z.boolean().optional(),
   /** Taken to prove a repair. */

@@ -1,8 +1,10 @@
+import type { Rules } from '../house/rules.ts';
 import { bandWeights, strengthFromHeldSpeeds } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
-import { EMPTY_ASSESSMENT, heaviest, limitOf, outcomes } from './assessment.ts';
+import { type Assessment, EMPTY_ASSESSMENT, heaviest, limitOf, outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
 import { numberField } from './field.ts';
+import { judge } from './judge.ts';
 import type { Reading } from './reading.ts';
 
 /** Weaker over stronger cylinder, once both were cut out at a held throttle from about the same speed; null before that. */
@@ -18,6 +20,37 @@ function strengthOfPair({ fields }: Reading, twin: Reading | undefined): number 
   return strengthFromHeldSpeeds({ both, cutStronger, cutWeaker });
 }
 
+/** A plate is read to about a twelfth of what it stands open [M]; from so far open it has nowhere to go [%]. */
+const PLATE_SHARE = 0.08;
+const WIDE_PERCENT = 85;
+
+/** Governed, the plate opens for the cylinder that is missed; null where its opening was not read. */
+function byOpening({ fields, cylinder }: Reading, rules: Rules): Assessment | null {
+  const { plateBefore, plateAfter } = fields;
+  if (typeof plateBefore !== 'number' || typeof plateAfter !== 'number' || !(plateBefore > 0)) return null;
+  const limits = [
+    limitOf('does nothing under', rules, 'cutOutOpensDead'),
+    limitOf('pulls from', rules, 'cutOutOpensPulls'),
+  ];
+  if (plateBefore > WIDE_PERCENT) return { ...EMPTY_ASSESSMENT, limits, remarks: ['plate_wide_open'] };
+  const opens = plateAfter / plateBefore;
+  const [dead, pulls] = [rules.cutOutOpensDead.value, rules.cutOutOpensPulls.value];
+  return judge({
+    value: opens,
+    error: PLATE_SHARE * opens,
+    bands: [
+      { outcome: 'dead', from: -Infinity, to: dead },
+      { outcome: 'weak', from: dead, to: pulls },
+      { outcome: 'pulls', from: pulls, to: Infinity },
+    ],
+    sound: [pulls, Infinity],
+    worst: [1, Infinity],
+    quantities: { plateOpens: { value: opens, unit: '', plusMinus: PLATE_SHARE * opens } },
+    limits,
+    points: [`cylinder ${cylinder}`],
+  });
+}
+
 /** [P] */
 const TACHOMETER: Accuracy = { percent: 0.5, floor: 5 };
 
@@ -25,7 +58,7 @@ export const balanceCutOut = defineCheck({
   id: 'balance.cut-out',
   code: 'cu',
   title: 'Cut out one cylinder',
-  todo: 'Hold the throttle lever on its stop so the governor cannot help. Ground this cylinder through the tester and read the speed before and after.',
+  todo: 'Ground this cylinder through the tester; never pull a live boot. Governed: read speed and how far the throttle plate stands open, before and after. Or held: plate held at the carburettor by a clamp that lets go at a tug, 2,000 rpm at most, kill clip in the other hand; let go of the plate before the cylinder fires again.',
   system: 'turning',
   scope: 'cylinder',
   states: ['idle', 'half-speed'],
@@ -33,7 +66,7 @@ export const balanceCutOut = defineCheck({
   minutes: 1,
   access: ['lead[c]'],
   needs: ['tachometer', 'spark tester'],
-  hazards: ['secondary-voltage', 'carbon-monoxide'],
+  hazards: ['plate-held', 'secondary-voltage', 'carbon-monoxide'],
   cannotClear: ['anything at governed speed: the governor opens the throttle and hides a lost cylinder'],
   outcomes: outcomes({ pulls: 'Pulls', weak: 'Weak', dead: 'Does nothing' }),
   combine: { kind: 'ordered' },
@@ -42,6 +75,8 @@ export const balanceCutOut = defineCheck({
     before: numberField('Before', 'speed', [300, 6000], ['rpm', 'rpm'], { required: true }),
     after: numberField('After', 'speed', [0, 6000], ['rpm', 'rpm'], { required: true }),
     throttle: { kind: 'choice', label: 'Throttle', choices: ['held', 'governed'], required: false },
+    plateBefore: numberField('Plate open before', 'percent', [0, 100], ['%', '%'], { adds: true }),
+    plateAfter: numberField('Plate open after', 'percent', [0, 100], ['%', '%'], { adds: true }),
   },
   accuracy: TACHOMETER,
   assess: (reading, { rules, twin }) => {
@@ -60,6 +95,8 @@ export const balanceCutOut = defineCheck({
     const strength = throttle === 'held' ? strengthOfPair(reading, twin) : null;
     if (strength !== null) quantities.strengthRatio = { value: strength, unit: '', plusMinus: 0.1 };
     const limits = [limitOf('nothing under', rules, 'cutOutDeadRpm'), limitOf('pulls from', rules, 'cutOutWeakRpm')];
+    const opening = throttle === 'held' ? null : byOpening(reading, rules);
+    if (opening) return { ...opening, quantities: { ...quantities, ...opening.quantities } };
     if (throttle !== 'held' && drop < rules.cutOutWeakRpm.value) {
       // Healthy twins drop 60 rpm or nothing at governed speed: a small drop tells next to nothing.
       return {
@@ -89,6 +126,7 @@ export const balanceCutOut = defineCheck({
       quantities,
       limits,
       points: drop < rules.cutOutWeakRpm.value ? [`cylinder ${reading.cylinder}`] : [],
+      remarks: throttle === 'held' && before > rules.cutOutHeldMostRpm.value ? ['held_too_fast'] : [],
     };
   },
 });

@@ -8,7 +8,7 @@ export const chargeVolts = defineCheck({
   id: 'charge.volts',
   code: 'vc',
   title: 'Charging volts',
-  todo: 'Running at full speed, lights off, meter on the battery posts after a minute.',
+  todo: 'Running at full speed, lights off, battery charged, meter on its posts after three minutes.',
   system: 'power',
   scope: 'machine',
   states: ['full-speed'],
@@ -17,11 +17,18 @@ export const chargeVolts = defineCheck({
   needs: ['multimeter'],
   hazards: ['carbon-monoxide', 'battery'],
   cannotClear: ['charging hot, or with everything switched on'],
-  mayOnlyMean: ['the stator, the regulator or its ground: which of them, the next two checks say'],
+  mayOnlyMean: [
+    'a flat battery that holds them down: charge it first',
+    'the stator, the regulator or its ground: which of them, the next two checks say',
+  ],
   outcomes: outcomes({ ok: 'Charges', low: 'Too low', high: 'Too high' }),
   handsBack: { rank: 2, condition: 'full-speed', temperature: null },
   combine: { kind: 'dominance', order: ['ok', 'low', 'high'] },
-  fields: { value: numberField('Volts', 'voltage', [0, 40], ['V', 'V'], { required: true }) },
+  fields: {
+    value: numberField('Volts', 'voltage', [0, 40], ['V', 'V'], { required: true }),
+    minutes: numberField('Ran for', 'time', [0, 3600], ['min', 'min'], { adds: true }),
+    battery: { kind: 'choice', label: 'Battery', choices: ['charged', 'flat'], required: false },
+  },
   accuracy: VOLTMETER,
   assess: (reading, { rules }) => {
     const { value } = reading.fields;
@@ -32,6 +39,12 @@ export const chargeVolts = defineCheck({
       rules.chargeGoodHighVolts.value,
       rules.chargeHighVolts.value,
     ];
+    const { minutes, battery } = reading.fields;
+    const tooSoon = typeof minutes === 'number' && minutes < 60 * rules.chargeAfterMinutes.value;
+    if (value < low && (battery === 'flat' || tooSoon)) {
+      const limits = [limitOf('fault under', rules, 'chargeLowVolts'), limitOf('after', rules, 'chargeAfterMinutes')];
+      return { ...EMPTY_ASSESSMENT, limits, remarks: [battery === 'flat' ? 'battery_holds_down' : 'charged_too_soon'] };
+    }
     const assessed = judge({
       value,
       error: errorOf(reading, VOLTMETER, value),

@@ -55,6 +55,7 @@ export function defineCheck<
     takesSymptoms: false,
     asksWhere: false,
     lastsMin: null,
+    prepare: null,
     handsBack: null,
     cranking: null,
     beforeCranking: null,

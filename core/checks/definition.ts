@@ -131,5 +131,7 @@ export interface CheckDefinition {
   readonly asksSide: string | null;
   /** Only proposed as a re-test or on request, never for what it would tell. */
   readonly proposed: boolean;
+  /** Where things have to stand before anything is measured; null where nothing has to be worked out for it. */
+  readonly prepare: ((context: AssessContext) => Pick<Assessment, 'quantities' | 'missing'>) | null;
   readonly assess: (reading: Reading, context: AssessContext) => Assessment;
 }

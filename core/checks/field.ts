@@ -10,6 +10,8 @@ export interface NumberField {
   readonly habit: { readonly metric: Unit; readonly imperial: Unit };
   readonly required: boolean;
   readonly openLoop: boolean;
+  /** It adds to what was seen, and is not what the check is made for. */
+  readonly adds: boolean;
 }
 
 export interface ChoiceField {
@@ -42,7 +44,7 @@ export function numberField(
   dimension: Dimension,
   [min, max]: readonly [number, number],
   [metric, imperial]: readonly [Unit, Unit],
-  options: { required?: boolean; openLoop?: boolean } = {},
+  options: { required?: boolean; openLoop?: boolean; adds?: boolean } = {},
 ): NumberField {
   return {
     kind: 'number',
@@ -53,5 +55,6 @@ export function numberField(
     habit: { metric, imperial },
     required: options.required ?? false,
     openLoop: options.openLoop ?? false,
+    adds: options.adds ?? false,
   };
 }

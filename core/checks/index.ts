@@ -10,16 +10,19 @@ import type { CheckDefinition } from './definition.ts';
 import type { NumberField } from './field.ts';
 import { fuelBowlLook } from './fuel.bowl-look.ts';
 import { fuelBowlSealLook } from './fuel.bowl-seal-look.ts';
+import { fuelCarburettorSwap } from './fuel.carburettor-swap.ts';
 import { fuelChoke } from './fuel.choke.ts';
 import { fuelFilter } from './fuel.filter.ts';
 import { fuelFloat } from './fuel.float.ts';
 import { fuelFlow } from './fuel.flow.ts';
 import { fuelGovernorLink } from './fuel.governor-link.ts';
+import { fuelGovernorPlate } from './fuel.governor-plate.ts';
 import { fuelInjection } from './fuel.injection.ts';
 import { fuelInletScreen } from './fuel.inlet-screen.ts';
 import { fuelJetSeals } from './fuel.jet-seals.ts';
 import { fuelJets } from './fuel.jets.ts';
 import { fuelLineLook } from './fuel.line-look.ts';
+import { fuelMixtureScrews } from './fuel.mixture-screws.ts';
 import { fuelNeedleHold } from './fuel.needle-hold.ts';
 import { fuelNeedleLook } from './fuel.needle-look.ts';
 import { fuelPickup } from './fuel.pickup.ts';
@@ -29,6 +32,7 @@ import { fuelSolenoidOhms } from './fuel.solenoid-ohms.ts';
 import { fuelSolenoidPlunger } from './fuel.solenoid-plunger.ts';
 import { fuelSolenoidVolts } from './fuel.solenoid-volts.ts';
 import { fuelTap } from './fuel.tap.ts';
+import { fuelVentHeard } from './fuel.vent-heard.ts';
 import { lookAirFilter } from './look.air-filter.ts';
 import { lookCooling } from './look.cooling.ts';
 import { lookCrank } from './look.crank.ts';
@@ -37,6 +41,8 @@ import { lookOil } from './look.oil.ts';
 import { lookRun } from './look.run.ts';
 import { lookStains } from './look.stains.ts';
 import { lookWiring } from './look.wiring.ts';
+import { oilDrop } from './oil.drop.ts';
+import { powerClutchOhms } from './power.clutch-ohms.ts';
 import { powerCrankCurrent } from './power.crank-current.ts';
 import { powerCrankVolts } from './power.crank-volts.ts';
 import { powerDraw } from './power.draw.ts';
@@ -49,6 +55,7 @@ import { powerJump } from './power.jump.ts';
 import { powerLoad } from './power.load.ts';
 import { powerRelay } from './power.relay.ts';
 import { powerRestVolts } from './power.rest-volts.ts';
+import { powerRingTeeth } from './power.ring-teeth.ts';
 import { powerStartSignal } from './power.start-signal.ts';
 import { powerStarterDirect } from './power.starter-direct.ts';
 import { powerTester } from './power.tester.ts';
@@ -62,14 +69,17 @@ import { runTopSpeed } from './run.top-speed.ts';
 import { sealBoreLook } from './seal.bore-look.ts';
 import { sealCompression } from './seal.compression.ts';
 import { sealCrankcaseVacuum } from './seal.crankcase-vacuum.ts';
+import { sealDipstickHiss } from './seal.dipstick-hiss.ts';
 import { sealFluidTest } from './seal.fluid-test.ts';
 import { sealLeakDown } from './seal.leak-down.ts';
 import { sealPistonMoves } from './seal.piston-moves.ts';
+import { sealStudHoles } from './seal.stud-holes.ts';
 import { sealThumb } from './seal.thumb.ts';
 import { sealWet } from './seal.wet.ts';
 import { sparkAirGap } from './spark.air-gap.ts';
 import { sparkCoilOhms } from './spark.coil-ohms.ts';
 import { sparkCoilSwap } from './spark.coil-swap.ts';
+import { sparkCondenser } from './spark.condenser.ts';
 import { sparkFlywheelNut } from './spark.flywheel-nut.ts';
 import { sparkKey } from './spark.key.ts';
 import { sparkKillContinuity } from './spark.kill-continuity.ts';
@@ -79,10 +89,12 @@ import { sparkKillOffAll } from './spark.kill-off-all.ts';
 import { sparkLeadLook } from './spark.lead-look.ts';
 import { sparkMagnet } from './spark.magnet.ts';
 import { sparkMagnetAtTdc } from './spark.magnet-at-tdc.ts';
+import { sparkOilSwitch } from './spark.oil-switch.ts';
 import { sparkPlugGap } from './spark.plug-gap.ts';
 import { sparkPlugLook } from './spark.plug-look.ts';
 import { sparkPlugNew } from './spark.plug-new.ts';
 import { sparkPlugSwap } from './spark.plug-swap.ts';
+import { sparkPoints } from './spark.points.ts';
 import { sparkTester } from './spark.tester.ts';
 import { splitCapLoose } from './split.cap-loose.ts';
 import { splitChoke } from './split.choke.ts';
@@ -90,6 +102,7 @@ import { splitPrimer } from './split.primer.ts';
 import { turnByHand } from './turn.by-hand.ts';
 import { turnPlugsOut } from './turn.plugs-out.ts';
 import { turnPto } from './turn.pto.ts';
+import { turnPtoDrag } from './turn.pto-drag.ts';
 import { valveLash } from './valve.lash.ts';
 import { valveLifter } from './valve.lifter.ts';
 import { valveMotion } from './valve.motion.ts';
@@ -102,6 +115,7 @@ const CATALOGUE = [
   lookCrank,
   lookRun,
   lookOil,
+  oilDrop,
   lookAirFilter,
   lookFuel,
   lookWiring,
@@ -118,9 +132,11 @@ const CATALOGUE = [
   powerStartSignal,
   powerRelay,
   powerStarterDirect,
+  powerRingTeeth,
   powerCrankCurrent,
   powerFuse,
   powerInterlocks,
+  powerClutchOhms,
   powerDraw,
   chargeVolts,
   chargeStator,
@@ -128,6 +144,7 @@ const CATALOGUE = [
   turnByHand,
   turnPlugsOut,
   turnPto,
+  turnPtoDrag,
   splitPrimer,
   splitChoke,
   splitCapLoose,
@@ -143,6 +160,9 @@ const CATALOGUE = [
   sparkKillOff,
   sparkKillOffAll,
   sparkKillContinuity,
+  sparkOilSwitch,
+  sparkPoints,
+  sparkCondenser,
   sparkCoilOhms,
   sparkAirGap,
   sparkKillDiode,
@@ -152,6 +172,7 @@ const CATALOGUE = [
   sparkFlywheelNut,
   sparkKey,
   fuelTap,
+  fuelVentHeard,
   fuelSolenoidClick,
   fuelSolenoidVolts,
   fuelSolenoidOhms,
@@ -170,8 +191,11 @@ const CATALOGUE = [
   fuelFloat,
   fuelJets,
   fuelJetSeals,
+  fuelMixtureScrews,
   fuelChoke,
+  fuelCarburettorSwap,
   fuelGovernorLink,
+  fuelGovernorPlate,
   airIntakeSeal,
   airExhaust,
   valveMotion,
@@ -185,7 +209,9 @@ const CATALOGUE = [
   sealWet,
   sealPistonMoves,
   sealLeakDown,
+  sealDipstickHiss,
   sealFluidTest,
+  sealStudHoles,
   sealBoreLook,
   sealCrankcaseVacuum,
   runTimed,

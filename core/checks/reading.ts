@@ -21,6 +21,8 @@ export interface Reading {
   readonly symptoms: readonly string[] | null;
   /** How fine the instrument is, where somebody said so. */
   readonly instrument: NamedInstrument | null;
+  /** Made on a booster: that it cranks then says nothing of the battery. */
+  readonly onBooster: boolean;
   /** A speed in it was heard, and read on no tachometer: it may be an octave off. */
   readonly heard: boolean;
 }

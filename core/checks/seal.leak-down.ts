@@ -51,6 +51,14 @@ function accusedBy(heard: Readonly<Record<string, string>>): { points: string[];
   return { points: found.map(({ id }) => POINTS[id]), loud: found.some(({ id }) => heard[id] === 'loud') };
 }
 
+/** What has to be held, at the crank and at the end of the bar in use. */
+function holding(torqueNm: number, barLength: unknown): Record<string, ComputedQuantity> {
+  return {
+    holdTorqueNm: { value: torqueNm, unit: 'N m' },
+    ...(typeof barLength === 'number' ? { holdForceN: { value: torqueNm / barLength, unit: 'N' } } : {}),
+  };
+}
+
 function assessLeakDown(reading: Reading, { rules, figures, ambient, twin }: AssessContext): Assessment {
   const { supply, held, orifice, angleDeg } = reading.fields;
   const heard = typeof reading.fields.heard === 'object' ? reading.fields.heard : {};
@@ -91,7 +99,10 @@ function assessLeakDown(reading: Reading, { rules, figures, ambient, twin }: Ass
   if (typeof angleDeg === 'number') {
     const { boreMm, strokeMm, rodMm } = figures;
     if (boreMm != null && strokeMm != null && rodMm != null)
-      quantities.holdTorqueNm = { value: holdTorqueNm({ boreMm, strokeMm, rodMm }, held, angleDeg), unit: 'N m' };
+      Object.assign(
+        quantities,
+        holding(holdTorqueNm({ boreMm, strokeMm, rodMm }, held, angleDeg), reading.fields.barLength),
+      );
     else missing.push({ name: 'holdTorqueNm', reason: 'The engine sheet has no bore, stroke or rod length.' });
   }
   const [good, limit, open] = [rules.leakGoodPercent.value, rules.leakLimitPercent.value, rules.leakOpenPercent.value];
@@ -152,7 +163,7 @@ export const sealLeakDown = defineCheck({
   id: 'seal.leak-down',
   code: 'ld',
   title: 'Leak-down',
-  todo: 'Piston at its top on compression, crank held. Regulator up from zero, read both gauges, listen at intake, exhaust, oil fill, head edge and the other plug hole. Clearance at both valves first.',
+  todo: 'Piston at its exact top on compression, or the crank in a locking tool; a bar only where neither will do. Regulator up from zero, read both gauges, listen at intake, exhaust, oil fill, head edge and the other plug hole. Clearance at both valves first.',
   system: 'sealing',
   scope: 'cylinder',
   states: ['bench'],
@@ -178,6 +189,8 @@ export const sealLeakDown = defineCheck({
     jet: numberField('Tried on a jet of', 'length', [0.0002, 0.003], ['mm', 'in']),
     jetHeld: numberField('Held over the jet', 'pressure', [1000, 1.4e6], ['kPa', 'psi']),
     angleDeg: numberField('Crank after top', 'angle', [0, 180], ['deg', 'deg']),
+    barLength: numberField('Bar that holds it', 'length', [0.05, 3], ['mm', 'in'], { adds: true }),
+    heldBy: { kind: 'choice', label: 'Crank held by', choices: ['exact top', 'locking tool', 'bar'], required: false },
     heard: { kind: 'places', label: 'Air heard', places: PLACES, grades: ['faint', 'clear', 'loud'] },
   },
   accuracy: GAUGE,

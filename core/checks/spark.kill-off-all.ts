@@ -1,11 +1,16 @@
-import { outcomes } from './assessment.ts';
+import { RUNNING } from '../engine/index.ts';
+import { outcomes, plainOutcome } from './assessment.ts';
 import { defineCheck } from './define.ts';
+
+const OUTCOMES = outcomes({ same: 'No change', returns: 'Comes back' });
+/** Where nobody said how it was parted, running: so much of a "no change" may be an engine that starved [M]. */
+const STARVED = 0.15;
 
 export const sparkKillOffAll = defineCheck({
   id: 'spark.kill-off-all',
   code: 'ka',
-  title: 'Part the kill connector',
-  todo: 'Part the engine from the chassis at the kill connector and run or crank it. Does spark come back?',
+  title: 'Part the kill wire for all',
+  todo: 'Part the kill wire alone between engine and chassis. Where it shares its connector with the fuel solenoid, feed the solenoid by a fused jumper, or judge the spark while cranking only. Does spark come back?',
   system: 'spark',
   scope: 'machine',
   states: ['cranking', 'idle'],
@@ -13,7 +18,8 @@ export const sparkKillOffAll = defineCheck({
   access: ['hood'],
   hazards: ['kill-lead-off', 'carbon-monoxide'],
   cannotClear: ['the engine side of the connector: a shorted diode or a chafed leg under the shroud stays'],
-  outcomes: outcomes({ same: 'No change', returns: 'Comes back' }),
+  mayOnlyMean: ['an engine that starves, where it changes nothing running: the same connector feeds the fuel solenoid'],
+  outcomes: OUTCOMES,
   combine: {
     kind: 'cure',
     failure: 'pull',
@@ -22,4 +28,17 @@ export const sparkKillOffAll = defineCheck({
     reliability: 0.96,
   },
   appliesTo: (engine) => engine.ignition !== 'points',
+  fields: {
+    parted: { kind: 'choice', label: 'Parted', choices: ['kill wire alone', 'whole connector'], required: false },
+    solenoidFed: { kind: 'flag', label: 'Solenoid fed by a jumper' },
+  },
+  assess: ({ outcome, fields, condition }) => {
+    const plain = plainOutcome(OUTCOMES, outcome);
+    const sure = fields.parted === 'kill wire alone' || fields.solenoidFed === true;
+    if (outcome !== 'same' || !RUNNING.includes(condition) || sure) return plain;
+    // An engine without fuel shows nothing of its spark.
+    return fields.parted === 'whole connector'
+      ? { ...plain, weights: {}, remarks: ['starves_parted'] }
+      : { ...plain, weights: { '': { same: 1, returns: STARVED } }, remarks: ['parted_how'] };
+  },
 });

@@ -68,6 +68,7 @@ type Defaulted = Pick<
   | 'asksSide'
   | 'proposed'
   | 'lastsMin'
+  | 'prepare'
 >;
 
 /** What a check says of itself. */

@@ -1,5 +1,5 @@
 import { crankAngleDegAt, rimArcMm, rimChordMm, teethOf } from '../engine/index.ts';
-import { adjusterTurns, bandWeights, releaseLeftMm } from '../measure/index.ts';
+import { adjusterTurns, bandWeights, bladeBracket, releaseLeftMm } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
 import {
   type AssessContext,
@@ -68,8 +68,20 @@ function position({ figures, rules, engine }: AssessContext) {
   return { quantities, missing };
 }
 
-function oneValve(valve: Valve, value: number, reading: Reading, context: AssessContext): Assessment {
-  const bladeMm = 1000 * errorOf(reading, BLADE, value);
+/** The blade that goes, or the middle between it and the next that does not, with how far off that may be [m]; null where none was tried. */
+function bracketOf(reading: Reading, valve: Valve): { readonly value: number; readonly plusMinus: number } | null {
+  const { [valve]: goes, [`${valve}Refuses`]: refuses } = reading.fields;
+  if (typeof goes !== 'number') return null;
+  if (typeof refuses === 'number' && goes > 0 && refuses > goes) return bladeBracket(goes, refuses);
+  return { value: goes, plusMinus: errorOf(reading, BLADE, goes) };
+}
+
+function oneValve(
+  valve: Valve,
+  { value, plusMinus }: NonNullable<ReturnType<typeof bracketOf>>,
+  context: AssessContext,
+): Assessment {
+  const bladeMm = 1000 * plusMinus;
   const lashMm = 1000 * value;
   const { low, high, limits } = windowOf(valve, context);
   const { figures } = context;
@@ -131,13 +143,14 @@ function turnsOf(valve: Valve, quantities: Assessment['quantities']): Assessment
 function assessLash(reading: Reading, context: AssessContext): Assessment {
   const where = position(context);
   const judged = VALVES.flatMap((valve) => {
-    const value = reading.fields[valve];
-    return typeof value === 'number' ? [{ valve, ...oneValve(valve, value, reading, context) }] : [];
+    const blade = bracketOf(reading, valve);
+    return blade ? [{ valve, ...oneValve(valve, blade, context) }] : [];
   });
   if (judged.length === 0) return { ...EMPTY_ASSESSMENT, ...where };
   const worst = judged.reduce((a, b) => ((b.severity ?? 0) > (a.severity ?? 0) ? b : a));
   const hot = reading.temperature === 'hot' || reading.temperature === 'warm';
-  const remarks = hot ? ['lash_is_cold'] : [...new Set(judged.flatMap((j) => j.remarks))];
+  const locked = reading.fields.afterLock === true ? ['lash_after_lock'] : [];
+  const remarks = hot ? ['lash_is_cold'] : [...new Set([...judged.flatMap((j) => j.remarks), ...locked])];
   return {
     ...worst,
     // Hot lash is another figure than the sheet's: recorded, and no verdict.
@@ -180,7 +193,11 @@ export const valveLash = defineCheck({
   fields: {
     intake: numberField('Intake', 'length', [0, 0.004], ['mm', 'thou'], { required: true }),
     exhaust: numberField('Exhaust', 'length', [0, 0.004], ['mm', 'thou'], { required: true }),
+    intakeRefuses: numberField('Intake: does not go', 'length', [0, 0.005], ['mm', 'thou'], { adds: true }),
+    exhaustRefuses: numberField('Exhaust: does not go', 'length', [0, 0.005], ['mm', 'thou'], { adds: true }),
+    afterLock: { kind: 'flag', label: 'Taken after the lock' },
   },
   accuracy: BLADE,
+  prepare: position,
   assess: assessLash,
 });

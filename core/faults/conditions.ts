@@ -80,7 +80,10 @@ export const CONDITIONS: readonly ConditionDefinition[] = [
     ],
     symptoms: { 'oil-level-rises': 0.5, 'smoke-blue': 0.3 },
     failures: [],
-    effects: [{ check: 'look.oil', outcomes: { 'overfull-fuel': 0.88, 'overfull-clean': 0.05 } }],
+    effects: [
+      { check: 'look.oil', outcomes: { 'overfull-fuel': 0.88, 'overfull-clean': 0.05 } },
+      { check: 'oil.drop', outcomes: { thin: 0.85 } },
+    ],
     ask: 'Fuel in the oil: what let it in?',
     repair: { action: 'replaced', minutes: 20, access: [], retest: 'look.oil', leaves: [] },
     seenAs: [{ check: 'look.oil', outcomes: ['overfull-fuel'] }],

@@ -272,6 +272,47 @@ export const POWER_FAULTS = [
     behind: 'The teeth of the ring gear.',
   }),
   defineFault({
+    id: 'power.ring-gear',
+    title: 'Teeth of the ring gear',
+    part: 'starter',
+    weight: 1,
+    perHundredHours: 1.06,
+    // Where the wheel stops on whole teeth it cranks.
+    showsToday: 0.7,
+    // A wheel loses its teeth after many drives [M].
+    engineFactor: () => 0.5,
+    failures: [{ failure: 'crank', levels: { free: 0.7, click: 0.08 } }],
+    effects: [
+      { check: 'power.starter-direct', outcomes: { 'spins-no-engage': 0.7 } },
+      { check: 'power.crank-current', outcomes: { low: 0.7 } },
+      { check: 'power.crank-volts', outcomes: { 'stays-high': 0.7 } },
+      { check: 'power.ring-teeth', outcomes: { worn: 0.96 } },
+    ],
+    confirmedBy: [[{ check: 'power.ring-teeth', outcomes: ['worn'] }]],
+    repair: fix('replaced', 60, ['flywheel'], 'look.crank', [30, 150], [{ fault: 'spark.gap-wide', chance: 0.01 }]),
+    behind: 'A drive that meshes late eats the next ring: look at it too.',
+  }),
+  defineFault({
+    id: 'power.clutch-coil',
+    title: 'Winding of the blade clutch',
+    part: 'fuse',
+    weight: 2,
+    history: { 'stood-in-rain': 1.3, 'only-hot': 1.3 },
+    failures: [
+      // Until somebody engages the blades nothing is missing; then the fuse goes, and all with it.
+      { failure: 'crank', levels: { silent: 0.1 } },
+      { failure: 'run', levels: { nostart: 0.03, fades: 0.05 } },
+    ],
+    symptoms: { 'dies-with-seat-or-blades': 0.75, 'stopped-suddenly': 0.3 },
+    effects: [
+      { check: 'power.clutch-ohms', outcomes: { shorted: 0.72, open: 0.22 } },
+      { check: 'power.fuse', outcomes: { blown: 0.5 } },
+    ],
+    confirmedBy: [[{ check: 'power.clutch-ohms', outcomes: ['shorted', 'open'] }]],
+    repair: fix('replaced', 40, ['belly'], 'power.clutch-ohms', [90, 260]),
+    behind: 'The fuse it blew, and the wire that ran hot to it.',
+  }),
+  defineFault({
     id: 'power.draw',
     title: 'Standing draw',
     part: 'battery',

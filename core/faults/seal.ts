@@ -54,6 +54,7 @@ export const SEAL_FAULTS = [
     ],
     symptoms: { 'smoke-blue': 0.6, 'low-power': 0.4 },
     effects: [
+      { check: 'seal.dipstick-hiss', outcomes: { grows: 0.3 } },
       { check: 'seal.leak-down', outcomes: { leaks: 0.62, worn: 0.22, open: 0.1 } },
       { check: 'seal.leak-down', part: 'oil-fill', outcomes: { loud: 0.65, clear: 0.32 } },
       { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.65 } },
@@ -79,6 +80,30 @@ export const SEAL_FAULTS = [
     behind: 'A head that warped: straight-edge it; screws by the sheet, in steps.',
   }),
   defineFault({
+    id: 'seal.stud-debris',
+    title: 'Dirt or a burr under the head',
+    part: 'head-gasket',
+    perCylinder: true,
+    weight: 1,
+    // Only who had the head off leaves it there.
+    history: { 'since-work-on:head': 8, 'came-back': 2 },
+    engineFactor: () => 0.3,
+    failures: [
+      { failure: 'seal', levels: { weak: 0.65, gone: 0.1 } },
+      { failure: 'pull', levels: { weak: 0.4, dead: 0.05 } },
+    ],
+    symptoms: { 'low-power': 0.5, 'runs-rough': 0.3 },
+    effects: [
+      { check: 'seal.leak-down', outcomes: { leaks: 0.6, worn: 0.2, open: 0.15 } },
+      { check: 'seal.leak-down', part: 'head-edge', outcomes: { loud: 0.5, clear: 0.4, faint: 0.08 } },
+      { check: 'seal.stud-holes', outcomes: { debris: 0.93 } },
+      { check: 'look.stains', outcomes: { 'oil-at-head': 0.5 } },
+    ],
+    confirmedBy: [[{ check: 'seal.stud-holes', outcomes: ['debris'] }]],
+    repair: fix('cleaned', 160, ['head[c]'], 'seal.leak-down', [20, 70]),
+    behind: 'A new gasket each time: the old one has taken the shape of the dirt.',
+  }),
+  defineFault({
     id: 'seal.rings',
     title: 'Rings worn or stuck',
     part: 'rings-bore',
@@ -95,6 +120,7 @@ export const SEAL_FAULTS = [
     effects: [
       { check: 'seal.leak-down', outcomes: { leaks: 0.58, worn: 0.26, open: 0.1 } },
       { check: 'seal.leak-down', part: 'oil-fill', outcomes: { loud: 0.6, clear: 0.37 } },
+      { check: 'seal.dipstick-hiss', outcomes: { grows: 0.75 } },
       { check: 'seal.wet', outcomes: { rises: 0.86 } },
       { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.6 } },
       { check: 'seal.bore-look', outcomes: { washed: 0.15, scored: 0.05 } },
@@ -118,6 +144,7 @@ export const SEAL_FAULTS = [
     ],
     symptoms: { 'smoke-blue': 0.65, 'low-power': 0.5, knock: 0.2 },
     effects: [
+      { check: 'seal.dipstick-hiss', outcomes: { grows: 0.7 } },
       { check: 'seal.leak-down', outcomes: { leaks: 0.6, worn: 0.2, open: 0.12 } },
       { check: 'seal.leak-down', part: 'oil-fill', outcomes: { loud: 0.6, clear: 0.36 } },
       { check: 'seal.wet', outcomes: { rises: 0.35 } },
@@ -142,6 +169,7 @@ export const SEAL_FAULTS = [
     ],
     symptoms: { 'stopped-suddenly': 0.4, 'smoke-blue': 0.5, 'one-cylinder': 0.55, 'low-power': 0.7 },
     effects: [
+      { check: 'seal.dipstick-hiss', outcomes: { grows: 0.85 } },
       { check: 'seal.leak-down', outcomes: { open: 0.96, leaks: 0.03 } },
       { check: 'seal.leak-down', part: 'oil-fill', outcomes: { loud: 0.97 } },
       { check: 'seal.bore-look', outcomes: { hole: 0.92, scored: 0.04 } },

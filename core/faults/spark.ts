@@ -29,7 +29,7 @@ const BOTH_ALIKE = (['balance.heat', 'balance.cut-out', 'balance.rhythm'] as con
 /** Settles a coil by elimination: spark bad there, no better with the kill lead off, gap in limits. */
 const coilByElimination = (
   outcomes: readonly OutcomeOf<'spark.tester'>[],
-  when: { temperatures?: readonly ['hot']; states?: readonly ['full-speed', 'loaded'] },
+  when: { temperatures?: readonly ['hot']; states?: readonly ['half-speed', 'full-speed', 'loaded'] },
 ) =>
   [
     { check: 'spark.tester', outcomes, when },
@@ -109,6 +109,7 @@ export const SPARK_FAULTS = [
     failures: [{ failure: 'pull', levels: { dead: 0.5, weak: 0.4 } }],
     symptoms: { 'misfire-intermittent': 0.55, 'low-power': 0.55, 'one-cylinder': 0.3, 'runs-rough': 0.5 },
     effects: [
+      { check: 'spark.tester', part: 'speed', outcomes: { 'goes-dark': 0.04 } },
       { check: 'spark.tester', outcomes: { none: 0.33, skips: 0.2, weak: 0.33 } },
       { check: 'spark.lead-look', outcomes: { pinched: 0.2, chafed: 0.25, arcing: 0.15, 'loose-terminal': 0.25 } },
       { check: 'spark.coil-ohms', outcomes: { unsteady: 0.65, open: 0.12, high: 0.05 } },
@@ -130,6 +131,7 @@ export const SPARK_FAULTS = [
     perHundredHours: 1.05,
     failures: [{ failure: 'pull', levels: { dead: 0.99, weak: 0.01 } }],
     effects: [
+      { check: 'spark.tester', part: 'speed', outcomes: { 'goes-dark': 0.06 } },
       { check: 'spark.tester', outcomes: { none: 0.8, weak: 0.08, skips: 0.07 } },
       { check: 'spark.coil-ohms', outcomes: { open: 0.88, high: 0.05, unsteady: 0.05 } },
     ],
@@ -166,6 +168,7 @@ export const SPARK_FAULTS = [
       'runs-rough': 0.35,
     },
     effects: [
+      { check: 'spark.tester', part: 'speed', outcomes: { 'goes-dark': 0.1 } },
       { check: 'spark.tester', outcomes: { none: 0.02, weak: 0.05, skips: 0.03 }, when: { temperatures: ['cold'] } },
       { check: 'spark.tester', outcomes: { none: 0.7, weak: 0.12, skips: 0.12 }, when: { temperatures: ['hot'] } },
       { check: 'spark.tester', outcomes: { none: 0.2, weak: 0.12, skips: 0.12 } },
@@ -202,14 +205,15 @@ export const SPARK_FAULTS = [
       'misfire-intermittent': 0.25,
     },
     effects: [
+      { check: 'spark.tester', part: 'speed', outcomes: { 'goes-dark': 0.85 } },
       { check: 'spark.tester', outcomes: { none: 0.5, skips: 0.38 }, when: { states: ['full-speed', 'loaded'] } },
-      { check: 'spark.tester', outcomes: { skips: 0.2, weak: 0.1 }, when: { states: ['half-speed'] } },
+      { check: 'spark.tester', outcomes: { none: 0.12, skips: 0.25, weak: 0.05 }, when: { states: ['half-speed'] } },
       { check: 'spark.tester', outcomes: { weak: 0.06, skips: 0.03 } },
       { check: 'spark.coil-ohms', outcomes: { low: 0.08, high: 0.08 } },
     ],
     curedBy: [{ check: 'spark.coil-swap' }],
     confirmedBy: [
-      coilByElimination(['none', 'skips'], { states: ['full-speed', 'loaded'] }),
+      coilByElimination(['none', 'skips'], { states: ['half-speed', 'full-speed', 'loaded'] }),
       [{ check: 'spark.coil-swap', outcomes: ['follows-coil'], on: 'every', when: { states: ['full-speed'] } }],
     ],
     repair: NEW_COIL,
@@ -234,6 +238,7 @@ export const SPARK_FAULTS = [
       'one-cylinder': 0.25,
     },
     effects: [
+      { check: 'spark.tester', part: 'speed', outcomes: { 'goes-dark': 0.15 } },
       { check: 'spark.tester', outcomes: { weak: 0.62, skips: 0.2, none: 0.08 } },
       { check: 'spark.coil-ohms', outcomes: { low: 0.2, high: 0.15, shorted: 0.05 } },
     ],
@@ -256,6 +261,7 @@ export const SPARK_FAULTS = [
     failures: [{ failure: 'pull', levels: { dead: 0.35, weak: 0.45 } }],
     symptoms: { 'hard-start-cold': 0.5, 'hard-start-hot': 0.35 },
     effects: [
+      { check: 'spark.tester', part: 'speed', outcomes: { 'goes-dark': 0.12 } },
       { check: 'spark.tester', outcomes: { weak: 0.5, none: 0.3, skips: 0.1 } },
       { check: 'spark.air-gap', outcomes: { wide: 0.96 } },
     ],
@@ -298,6 +304,7 @@ export const SPARK_FAULTS = [
       'misfire-intermittent': 0.25,
     },
     effects: [
+      { check: 'spark.tester', part: 'speed', outcomes: { 'goes-dark': 0.05 } },
       // A drained pulse may still flash a tester: about as often as not [P].
       { check: 'spark.tester', outcomes: { none: 0.38, weak: 0.32, skips: 0.25 }, seen: 0.5 },
       { check: 'look.wiring', outcomes: { damaged: 0.3 }, part: 'kill-lead-[c]' },
@@ -499,6 +506,7 @@ export const SPARK_FAULTS = [
     ],
     symptoms: { 'hard-start-cold': 0.55, 'low-power': 0.35 },
     effects: [
+      { check: 'spark.tester', part: 'speed', outcomes: { 'goes-dark': 0.1 } },
       { check: 'spark.magnet', outcomes: { weak: 0.96 } },
       ...BOTH_ALIKE.filter(({ check }) => check !== 'balance.heat'),
       // Near what the gaps need, one side misses before the other; most firings come off and leave the plugs as they are.
@@ -510,5 +518,71 @@ export const SPARK_FAULTS = [
     confirmedBy: [[{ check: 'spark.magnet', outcomes: ['weak'] }]],
     repair: fix('replaced', 60, ['flywheel'], 'spark.tester', [80, 250]),
     behind: null,
+  }),
+  defineFault({
+    id: 'spark.points',
+    title: 'Points',
+    part: 'kill-harness',
+    weight: 2,
+    stored: 2.5,
+    perHundredHours: 1.08,
+    appliesTo: (engine) => mayBe(engine.ignition, 'points'),
+    // Where nobody said so it is hardly an engine with points [M].
+    engineFactor: ({ ignition }) => (ignition === 'points' ? 2 : 0.1),
+    failures: [{ failure: 'pull', levels: { dead: 0.6, weak: 0.3 }, on: 'every' }],
+    symptoms: { 'cranks-no-start': 0.5, 'hard-start-cold': 0.4, 'misfire-intermittent': 0.3 },
+    effects: [
+      { check: 'spark.tester', outcomes: { none: 0.55, weak: 0.25, skips: 0.15 }, on: 'every' },
+      { check: 'spark.points', outcomes: { burnt: 0.62, 'gap-off': 0.33 } },
+    ],
+    confirmedBy: [[{ check: 'spark.points', outcomes: ['burnt', 'gap-off'] }]],
+    repair: fix('replaced', 20, ['flywheel'], 'spark.tester', [10, 35], [{ fault: 'spark.gap-wide', chance: 0.01 }]),
+    behind: 'Oil past the seal of the crank burns the next ones.',
+  }),
+  defineFault({
+    id: 'spark.condenser',
+    title: 'Condenser',
+    part: 'kill-harness',
+    weight: 2,
+    appliesTo: (engine) => mayBe(engine.ignition, 'points'),
+    engineFactor: ({ ignition }) => (ignition === 'points' ? 2 : 0.1),
+    failures: [
+      { failure: 'pull', levels: { dead: 0.4, weak: 0.45 }, when: { temperatures: ['hot'] }, on: 'every' },
+      { failure: 'pull', levels: { dead: 0.25, weak: 0.4 }, on: 'every' },
+    ],
+    symptoms: { 'hard-start-hot': 0.4, 'misfire-intermittent': 0.4, 'hard-start-cold': 0.2 },
+    effects: [
+      {
+        check: 'spark.tester',
+        outcomes: { weak: 0.6, none: 0.2, skips: 0.15 },
+        when: { temperatures: ['hot'] },
+        on: 'every',
+      },
+      { check: 'spark.tester', outcomes: { weak: 0.5, none: 0.15, skips: 0.1 }, on: 'every' },
+      { check: 'spark.condenser', outcomes: { bad: 0.88 } },
+      { check: 'spark.points', outcomes: { burnt: 0.3 } },
+    ],
+    confirmedBy: [[{ check: 'spark.condenser', outcomes: ['bad'] }]],
+    repair: fix('replaced', 10, ['hood'], 'spark.tester', [5, 20]),
+    behind: 'What it burnt: the faces of the points.',
+  }),
+  defineFault({
+    id: 'spark.oil-switch',
+    title: 'Low-oil switch grounds',
+    part: 'kill-harness',
+    weight: 1,
+    appliesTo: hasMagneto,
+    // Few machines have one.
+    engineFactor: () => 0.4,
+    failures: [{ failure: 'pull', levels: { dead: 0.9 }, on: 'every' }],
+    symptoms: { 'cranks-no-start': 0.5, 'stopped-suddenly': 0.3 },
+    effects: [
+      { check: 'spark.tester', outcomes: { none: 0.8, skips: 0.1 }, on: 'every' },
+      { check: 'spark.oil-switch', outcomes: { grounds: 0.95 } },
+    ],
+    curedBy: [{ check: 'spark.kill-off', on: 'every' }],
+    confirmedBy: [[{ check: 'spark.oil-switch', outcomes: ['grounds'] }]],
+    repair: fix('replaced', 15, ['hood'], 'spark.oil-switch', [10, 45]),
+    behind: 'The oil first: it may be right.',
   }),
 ];

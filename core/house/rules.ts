@@ -16,7 +16,7 @@ export interface Rule {
 const rule = (value: number, unit: string, source: RuleSource, note: string): Rule => ({ value, unit, source, note });
 
 /** Version of the default limits; stored with every reading judged by them. */
-export const RULES_VERSION = '2026-11-29';
+export const RULES_VERSION = '2026-11-30';
 
 /** Default limits. A shop overrides them under House rules; an engine sheet overrides both. */
 export const DEFAULT_RULES = {
@@ -44,7 +44,12 @@ export const DEFAULT_RULES = {
   chargeGoodLowVolts: rule(13.8, 'V', 'common practice', 'at full speed; between is a maybe'),
   chargeGoodHighVolts: rule(14.7, 'V', 'common practice', 'at full speed; between is a maybe'),
   chargeHighVolts: rule(15.0, 'V', 'common practice', 'at full speed, more is a fault'),
+  clutchOhmsLow: rule(2, 'ohm', 'common practice', 'blade clutch, 12 V; its sheet goes before it'),
+  clutchOhmsHigh: rule(6, 'ohm', 'common practice', 'blade clutch, 12 V; its sheet goes before it'),
+  chargeAfterMinutes: rule(3, 'min', 'common practice', 'running so long before charging volts mean anything'),
   regulatorDropVolts: rule(0.1, 'V', 'common practice', 'regulator case to battery negative, running'),
+  pointsGapLowMm: rule(0.4, 'mm', 'common practice', '0.016 in'),
+  pointsGapHighMm: rule(0.55, 'mm', 'common practice', '0.020 in and a hair'),
   plugGapMm: rule(0.76, 'mm', 'common practice', '0.030 in'),
   plugGapToleranceMm: rule(0.13, 'mm', 'from memory, adjustable', '0.005 in to either side'),
   killGroundedOhms: rule(2, 'ohm', 'common practice', 'to ground: connected'),
@@ -55,6 +60,8 @@ export const DEFAULT_RULES = {
   solenoidOhmsHigh: rule(60, 'ohm', 'common practice', 'without a sheet figure'),
   flowTimesDemand: rule(2, '', 'common practice', 'delivered flow against full-load demand'),
   oilFuelPercent: rule(5, '%', 'common practice', 'more means change, and again soon'),
+  mixtureTurnsLow: rule(1.5, 'turns', 'common practice', 'screws start at 1 3/4 turns out'),
+  mixtureTurnsHigh: rule(2, 'turns', 'common practice', 'screws start at 1 3/4 turns out'),
   lashIntakeLowMm: rule(0.076, 'mm', 'common practice', '0.003 in'),
   lashIntakeHighMm: rule(0.127, 'mm', 'common practice', '0.005 in'),
   lashExhaustLowMm: rule(0.127, 'mm', 'common practice', '0.005 in'),
@@ -93,6 +100,19 @@ export const DEFAULT_RULES = {
   heatAlikeRatio: rule(0.85, '', 'common practice', '85 % and up: alike'),
   cutOutDeadRpm: rule(60, 'rpm', 'common practice', 'throttle held: a drop under this is a cylinder that does nothing'),
   cutOutWeakRpm: rule(300, 'rpm', 'common practice', 'throttle held: a healthy twin drops several hundred'),
+  cutOutOpensDead: rule(
+    1.15,
+    '',
+    'common practice',
+    'governed: the throttle opens so little for a cylinder that does nothing',
+  ),
+  cutOutOpensPulls: rule(
+    1.5,
+    '',
+    'common practice',
+    'governed: it opens by half and more for one that pulls, twice on a sound twin',
+  ),
+  cutOutHeldMostRpm: rule(2000, 'rpm', 'common practice', 'a plate held by hand or clamp turns no faster'),
   topSpeedApartRpm: rule(150, 'rpm', 'common practice', 'top speed no load may be so far from the sheet'),
   needleLossPsiPerMin: rule(2, 'psi/min', 'common practice', '0.5 psi lost in 15 s from 5 psi'),
   pistonShortPercent: rule(95, '%', 'common practice', 'travel felt under 95 % of the stroke is short'),

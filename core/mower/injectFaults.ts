@@ -63,6 +63,15 @@ const MACHINE = {
   'power.starter-drive': (m) => {
     m.starter.drives = false;
   },
+  'power.ring-gear': (m) => {
+    m.ringTeeth = 'worn';
+    m.starter.drives = false;
+  },
+  'power.clutch-coil': (m, s, form) => {
+    // Open it only does not pull in; shorted it takes the fuse with it.
+    m.clutchOhms = form < 0.75 ? between(1.2, 0.2, s) : Number.POSITIVE_INFINITY;
+    if (form < 0.75) m.line.fuse = 'blown';
+  },
   'power.draw': (m, s) => {
     m.drawA = ratio(0.06, 1.2, s);
     m.battery.openVolts = between(12.1, 11.5, s);
@@ -86,6 +95,9 @@ const MACHINE = {
   'turn.pto-seized': (m, s) => {
     m.turning.ptoNm = between(25, 200, s);
   },
+  'turn.pto-drag': (m, s) => {
+    m.turning.ptoNm = between(13, 30, s);
+  },
   'turn.engine-seized': (m) => {
     m.turning.seized = true;
   },
@@ -108,6 +120,19 @@ const MACHINE = {
   },
   'spark.magnet': (m, s) => {
     m.flywheel.magnet = between(0.6, 0.2, s);
+  },
+  'spark.points': (m, s, form) => {
+    m.breaker.points = form < 0.65 ? 'burnt' : 'gap-off';
+    m.breaker.gapMm = form < 0.65 ? 0.47 : between(0.3, 0.05, s);
+    m.breaker.passes = between(0.5, 0, s);
+  },
+  'spark.condenser': (m, s) => {
+    m.breaker.condenser = 'bad';
+    m.breaker.passes *= between(0.7, 0.2, s);
+    m.breaker.hotPasses = between(0.6, 0.1, s);
+  },
+  'spark.oil-switch': (m) => {
+    m.oilSwitchGrounds = true;
   },
   'fuel.stale': (m, s) => {
     m.fuel.quality = 'stale';
@@ -192,6 +217,9 @@ const MACHINE = {
   },
   'fuel.choke': (m, _, form) => {
     m.fuel.choke = form < 0.5 ? 'stuck-open' : 'stuck-closed';
+  },
+  'fuel.auto-choke': (m, _, form) => {
+    m.fuel.choke = form < 0.35 ? 'stuck-open' : 'stuck-closed';
   },
   'fuel.governor-link': (m, _, form) => {
     m.fuel.governor = form < 0.6 ? 'binding' : 'off';

@@ -52,6 +52,14 @@ export const CYLINDER = {
   'fuel.barrel-jet': (c, s) => {
     c.jet = between(0.6, 0.05, s);
   },
+  'fuel.mixture-off': (c, s, form) => {
+    c.screwTurns = form < 0.6 ? between(1.1, 0, s) : between(2.6, 5, s);
+  },
+  'seal.stud-debris': (c, s) => {
+    c.leakMm2.edge = ratio(0.5, 8, s);
+    c.edgeHot = between(1.6, 1.1, s);
+    c.studHoles = 'debris';
+  },
   'air.intake-leak': (c, s) => {
     c.airLeakMm2 = ratio(4, 40, s);
   },

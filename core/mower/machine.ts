@@ -42,6 +42,9 @@ export interface CylinderState {
   plug: { passes: number; gapMm: number; look: OutcomeOf<'spark.plug-look'> | null };
   /** Fuel its own barrel gives, share of what it needs. */
   jet: number;
+  /** Turns its mixture screw stands out. */
+  screwTurns: number;
+  studHoles: 'clean' | 'debris';
   airLeakMm2: number;
 }
 
@@ -69,7 +72,10 @@ export interface Mower {
   battery: { openVolts: number; testerOhms: number; chargedOhms: number; cellGone: boolean; fed: boolean };
   ohms: { positive: number; relay: number; ground: number; regulatorGround: number };
   starter: { strength: number; drives: boolean; dragNm: number };
+  ringTeeth: 'ok' | 'worn';
   relayCoil: boolean;
+  /** Winding of the blade clutch. */
+  clutchOhms: number;
   /** Along the start line: what still passes. */
   line: { fuse: 'ok' | 'corroded' | 'blown'; key: boolean; interlock: boolean; wiring: boolean };
   drawA: number;
@@ -79,6 +85,16 @@ export interface Mower {
   flywheel: { offsetDeg: number; nutLoose: boolean; magnet: number };
   cylinders: CylinderState[];
   harness: Harness;
+  /** A switch for low oil that grounds the coils though the oil is right. */
+  oilSwitchGrounds: boolean;
+  /** Where it has points: their look, and what they and their condenser leave of the spark, cold and hot. */
+  breaker: {
+    points: 'ok' | 'gap-off' | 'burnt';
+    gapMm: number;
+    passes: number;
+    condenser: 'ok' | 'bad';
+    hotPasses: number;
+  };
   wiringSeen: string[];
   fuel: {
     quality: 'fresh' | 'stale' | 'water' | 'empty';
@@ -231,7 +247,9 @@ export function soundMower(engine: EngineWords, chance: Random): Mower {
       regulatorGround: 0.002,
     },
     starter: { strength: vary(1, 0.04), drives: true, dragNm: 0 },
+    ringTeeth: 'ok',
     relayCoil: true,
+    clutchOhms: vary(3.2, 0.08),
     line: { fuse: 'ok', key: true, interlock: true, wiring: true },
     drawA: 0.004,
     charging: { stator: 1, regulator: 'ok' },
@@ -240,6 +258,8 @@ export function soundMower(engine: EngineWords, chance: Random): Mower {
     flywheel: { offsetDeg: 0, nutLoose: false, magnet: vary(1, 0.03) },
     cylinders: Array.from({ length: engine.cylinders }, () => soundCylinder(chance, coilOhms)),
     harness: soundHarness(engine, vary, chance),
+    oilSwitchGrounds: false,
+    breaker: { points: 'ok', gapMm: 0.47, passes: 1, condenser: 'ok', hotPasses: 1 },
     wiringSeen: [],
     fuel: soundFuel(engine, vary),
     solenoid: { feed: true, ohms: vary(32, 0.08), plunger: 'free' },
@@ -287,6 +307,8 @@ function soundCylinder(chance: Random, coilOhms: number): CylinderState {
     lead: { passes: 1, look: 'ok', flexes: false },
     plug: { passes: 1, gapMm: vary(0.76, 0.05), look: null },
     jet: 1,
+    screwTurns: 1.75,
+    studHoles: 'clean',
     airLeakMm2: 0,
   };
 }

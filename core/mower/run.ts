@@ -186,12 +186,29 @@ export function atInletMlPerMin({ fuel, engine }: Mower, ventClosed: boolean): n
 /** The spark of one cylinder as a tester would see it, 0 .. about 1, at a speed. */
 export function sparkAt(m: Mower, index: number, rpm: number, hot: boolean): number {
   const { coil, lead } = m.cylinders[index]!;
+  if (m.oilSwitchGrounds && m.harness.legs[index]!.lead === 'on') return 0;
+  const broken = m.breaker.passes * (hot ? m.breaker.hotPasses : 1);
   const winding = hot ? WINDING_C.hot : WINDING_C.cold;
   if (coil.open || rpm <= 0) return 0;
   const off = winding >= coil.failsC || rpm >= coil.failsRpm;
   const gap = coil.gapMm <= 0.32 ? 1 : Math.max(0.05, 1 - (coil.gapMm - 0.32) / 0.75);
   const speed = Math.min(1, (rpm / 260) ** 0.5);
-  return coil.strength * m.flywheel.magnet * gap * speed * lead.passes * sparkLeft(m.harness, index) * (off ? 0.04 : 1);
+  return (
+    broken *
+    coil.strength *
+    m.flywheel.magnet *
+    gap *
+    speed *
+    lead.passes *
+    sparkLeft(m.harness, index) *
+    (off ? 0.04 : 1)
+  );
+}
+
+/** A mixture screw feeds the idle and little above it: share of the fuel at that opening [M]. */
+function screwGives({ screwTurns }: CylinderState, state: RunningState): number {
+  const share = state === 'idle' ? 0.8 : state === 'half-speed' ? 0.4 : state === 'cranking' ? 0.2 : 0.1;
+  return 1 + share * Math.max(-1, Math.min(1, (screwTurns - 1.75) / 1.75));
 }
 
 /** How the engine goes at one state, its cylinders each by their own spark, mixture, breath and seal. */
@@ -231,7 +248,8 @@ export function running(m: Mower, state: RunningState, hot: boolean, crankRpm: n
   const need = 0.3 * (state === 'loaded' ? 1.4 : state === 'full-speed' ? 1.25 : state === 'half-speed' ? 1.1 : 1);
   const parts = m.cylinders.map((c, i) => {
     const leaner = c.airLeakMm2 / (c.airLeakMm2 + (wide ? 160 : 30));
-    const mixture = jets * c.jet * fed * Math.max(0, 1 + fuel.richer + choke + filter) * (1 - leaner);
+    const mixture =
+      jets * c.jet * screwGives(c, state) * fed * Math.max(0, 1 + fuel.richer + choke + filter) * (1 - leaner);
     const spark = (sparkAt(m, i, rpm, hot) * c.plug.passes) / (need * (Math.max(0.3, c.plug.gapMm) / 0.76) ** 0.7);
     const shorted = c.plug.gapMm < 0.15;
     // What stands above a piston is thrown out once the engine runs.

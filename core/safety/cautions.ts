@@ -2,6 +2,8 @@
 export const CAUTIONS = {
   overspeed:
     'Over its top speed a flywheel or a rod can burst: key off at once, stand clear of the wheel. Nobody sets a governor by ear or bends its stop: tachometer, sheet, and the hole the maker names.',
+  'plate-held':
+    'A plate that is held defeats the governor: 2,000 rpm at most, a clamp that lets go at a tug, kill clip in the other hand. Let go of the plate before the cylinder fires again, and keep the clip.',
   'stops-dead':
     'It stopped dead: do not crank again, a bent rod is the price. Dipstick first, then plugs out, then turn by hand.',
   'open-plug-hole':
@@ -26,7 +28,7 @@ export const CAUTIONS = {
   'jump-order':
     'Good battery: plus first, ground last and away from the battery; off again the other way round. The helping vehicle does not run.',
   'leak-down':
-    'Air on a piston that is not at the top turns the crank hard. Regulator at zero first; hold the crank with a bar on its bolt on the drive side, not on the flywheel nut; nothing on blades or fan.',
+    'Air on a piston that is not at the top turns the crank hard. Regulator at zero first; hold the crank with a bar on its bolt on the drive side, not on the flywheel nut; nothing on blades or fan. On a vertical shaft the bolt is under the deck: never under the machine with air on, rather exact top or a locking tool, out of the arc of the bar.',
   primer: 'Primer: one short burst of a mild one, no flame, plug leads on, never into a hot engine, ventilated.',
   'compressed-air': 'Compressed air: glasses on, low pressure through passages and filters.',
   'raised-machine': 'Raised: wheel chocks and rated stands; not a jack, not a light ramp alone.',

@@ -64,6 +64,8 @@ export const DIMENSIONS = {
   },
   volume: { siName: 'm3', units: { ml: scale(1e-6, 'ml', 'cc'), l: scale(1e-3, 'l', 'litre', 'liter') } },
   angle: { siName: 'deg', units: { deg: scale(1, 'deg', 'degrees', '°') } },
+  turns: { siName: 'turns', units: { turns: scale(1, 'turns', 'turn') } },
+  count: { siName: 'times', units: { times: scale(1, 'times', 'x') } },
   percent: { siName: '%', units: { '%': scale(1, '%', 'percent') } },
 } as const satisfies Record<string, { siName: string; units: Record<string, UnitDefinition> }>;
 

@@ -24,6 +24,8 @@ const DECIMALS: Record<Unit, number> = {
   ml: 0,
   l: 2,
   deg: 1,
+  turns: 2,
+  times: 0,
   '%': 0,
 };
 

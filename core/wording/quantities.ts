@@ -12,6 +12,8 @@ export const QUANTITY_WORDS: Record<string, string> = {
   needleLossPsiPerMin: 'Loss',
   heatRatio: 'Rise against the twin',
   strengthRatio: 'Weaker over stronger',
+  dropOutRpm: 'Goes dark at',
+  plateOpens: 'Throttle opens, times',
   dropRpm: 'Speed drop',
   dropShare: 'Share of the drop',
   travelPercent: 'Of the stroke',
@@ -48,6 +50,7 @@ export const QUANTITY_WORDS: Record<string, string> = {
   topSpeedRpm: 'No load',
   idleRpm: 'Idle',
   holdTorqueNm: 'Hold the crank with',
+  holdForceN: 'At the end of the bar',
 };
 
 /** A computed quantity with its error, `0.21 ± 0.04`. */

@@ -31,6 +31,15 @@ export const REMARK_WORDS: Record<string, string> = {
   held_over_supply: 'It cannot hold more than it is fed: the gauges are swapped, or one is off.',
   leaks_more_than_twin: 'It leaks well more than its twin: that is a finding of its own.',
   ear_over_gauge: 'Clear air at a valve or gasket is a finding whatever the gauge says: check the gauge.',
+  held_too_fast: 'A plate is held at 2,000 rpm at most: let it down before the next one.',
+  plate_wide_open: 'The plate stood nearly open before: it has nowhere to go, so this says nothing. Less load.',
+  starves_parted:
+    'The whole connector parted: the fuel solenoid is off and the engine starves. Part the kill wire alone, feed the solenoid, or judge the spark while cranking.',
+  parted_how:
+    'Not said what was parted: where the connector feeds the solenoid too, an engine that starves looks the same.',
+  battery_holds_down: 'A flat battery holds the volts down: charge it, then read again.',
+  charged_too_soon: 'Too soon after the start: three minutes first.',
+  lash_after_lock: 'Taken after the lock: this is the one that counts.',
   tab_disagrees:
     'Lead to ground and lead to kill tab should agree within 5 %: a joint inside the coil, unless its maker built it otherwise. Hold it against its twin.',
   not_a_diode_drop: 'Neither a diode drop nor a short nor open: check the probes and take it again.',

@@ -91,7 +91,7 @@ export const placeName = (field: string, place: string) => `${field}.${place}`;
  * required one, several together are what is asked for (an electronic tester shows what it shows).
  */
 export function figuresAsked(boxes: readonly Box[]): ReadonlySet<string> {
-  const figures = boxes.filter((b) => b.field.kind === 'number');
+  const figures = boxes.filter((b) => b.field.kind === 'number' && !b.field.adds);
   const needed = figures.filter((b) => b.cylinder !== null || (b.field.kind === 'number' && b.field.required));
   const asked = needed.length > 0 ? needed : figures.length > 1 ? figures : [];
   return new Set(asked.map((b) => b.name));

@@ -24,7 +24,9 @@ const IDS = `
   fuel.float fuel.jets fuel.jet-seals fuel.choke fuel.governor-link air.intake-seal air.exhaust valve.motion
   valve.pushrods valve.rocker-studs valve.lash valve.springs valve.lifter seal.thumb seal.compression seal.wet
   seal.piston-moves seal.leak-down seal.fluid-test seal.bore-look seal.crankcase-vacuum run.restart-hot run.minutes
-  run.leak-watch run.shut-off run.timed run.top-speed run.start-cold fuel.tap fuel.injection`
+  run.leak-watch run.shut-off run.timed run.top-speed run.start-cold fuel.tap fuel.injection
+  fuel.carburettor-swap fuel.vent-heard fuel.mixture-screws fuel.governor-plate spark.points spark.condenser spark.oil-switch
+  seal.dipstick-hiss seal.stud-holes oil.drop turn.pto-drag power.clutch-ohms power.ring-teeth`
   .trim()
   .split(/\s+/);
 
@@ -78,6 +80,7 @@ describe('the catalogue', () => {
         NO_RELEASE,
         { ...NO_RELEASE, lifters: 'hydraulic' as const },
         { ...NO_RELEASE, carburettor: 'injection' as const },
+        { ...NO_RELEASE, ignition: 'points' as const },
       ].find((words) => check.appliesTo(words))!;
       const severities = check.outcomes.map((o) => {
         const cylinder = check.scope === 'cylinder' ? { cylinder: 1 } : {};
@@ -95,7 +98,8 @@ describe('the catalogue', () => {
 
 describe('cautions stand on the checks that have the hazard', () => {
   const WHERE: Readonly<Record<CautionId, readonly string[]>> = {
-    overspeed: ['run.top-speed'],
+    'plate-held': ['balance.cut-out'],
+    overspeed: ['run.top-speed', 'fuel.governor-plate', 'fuel.carburettor-swap'],
     'stops-dead': ['look.crank', 'power.crank-volts', 'power.crank-current', 'seal.compression', 'power.jump'],
     'liquid-lock': ['turn.by-hand', 'turn.plugs-out'],
     'open-plug-hole': ['turn.plugs-out', 'spark.plug-look', 'seal.thumb', 'seal.compression', 'seal.leak-down'],
@@ -165,6 +169,10 @@ const RAMPS: readonly [string, (figure: number) => object, readonly number[]][] 
   ['power.crank-current', (v) => ({ value: { value: v, unit: 'A' } }), [60, 45, 30, 5]],
   ['power.draw', (v) => ({ value: { value: v, unit: 'mA' } }), [3, 24, 30, 60, 500]],
   ['power.drop-relay', (v) => ({ value: volts(v) }), [0.05, 0.25, 0.4, 1, 4]],
+  ['power.clutch-ohms', (v) => ({ value: { value: v, unit: 'ohm' } }), [3.2, 1.8, 1, 0.2]],
+  ['power.clutch-ohms', (v) => ({ value: { value: v, unit: 'ohm' } }), [3.2, 7, 20, 900]],
+  ['fuel.mixture-screws', (v) => ({ cylinder: 1, fields: { turns: { value: v, unit: 'turns' } } }), [1.75, 1.4, 1, 0]],
+  ['fuel.mixture-screws', (v) => ({ cylinder: 1, fields: { turns: { value: v, unit: 'turns' } } }), [1.75, 2.2, 3, 5]],
   ['power.start-signal', (v) => ({ value: volts(v) }), [12, 9, 8, 5, 0]],
   ['charge.volts', (v) => ({ value: volts(v) }), [14.2, 13.7, 13.2, 12.6, 12]],
   ['charge.volts', (v) => ({ value: volts(v) }), [14.2, 14.8, 15.3, 16.2]],

@@ -24,6 +24,19 @@ export const FUEL_TELLS: TellsByCheck = {
   'fuel.governor-link': {
     leak: { binding: 0.005, off: 0.002 },
   },
+  'fuel.governor-plate': {
+    leak: { hunts: 0.04, stuck: 0.005 },
+    via: { fuel: { lean: { hunts: 0.35 } } },
+  },
+  'fuel.mixture-screws': {
+    leak: { off: 0.03 },
+  },
+  'fuel.vent-heard': {
+    leak: { 'draws-air': 0.04 },
+  },
+  'fuel.carburettor-swap': {
+    leak: { returns: 0.02 },
+  },
   'fuel.injection': {
     leak: { 'at-fault': 0.03 },
   },

@@ -2,6 +2,9 @@ import type { TellsByCheck } from './tells.ts';
 
 /** What is seen. Numbers: common practice and from memory, adjustable. */
 export const LOOK_TELLS: TellsByCheck = {
+  'oil.drop': {
+    leak: { thin: 0.03 },
+  },
   'look.air-filter': {
     leak: { dirty: 0.12, blocked: 0.005, 'housing-broken': 0.005 },
   },

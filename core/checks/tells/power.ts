@@ -26,6 +26,12 @@ export const POWER_TELLS: TellsByCheck = {
   'power.fuse': {
     leak: { corroded: 0.02, blown: 0.001 },
   },
+  'power.clutch-ohms': {
+    leak: { shorted: 0.004, open: 0.004 },
+  },
+  'power.ring-teeth': {
+    leak: { worn: 0.02 },
+  },
   'power.interlocks': {
     leak: { open: 0.01 },
   },

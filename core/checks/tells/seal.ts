@@ -13,6 +13,12 @@ export const SEAL_TELLS: TellsByCheck = {
   'seal.crankcase-vacuum': {
     leak: { pushes: 0.03 },
   },
+  'seal.dipstick-hiss': {
+    leak: { grows: 0.06 },
+  },
+  'seal.stud-holes': {
+    leak: { debris: 0.03 },
+  },
   'seal.fluid-test': {
     leak: { 'weeps-intake': 0.05, 'weeps-exhaust': 0.05 },
   },

@@ -39,6 +39,15 @@ export const SPARK_TELLS: TellsByCheck = {
   'spark.magnet-at-tdc': {
     leak: { off: 0.01 },
   },
+  'spark.points': {
+    leak: { 'gap-off': 0.04, burnt: 0.02 },
+  },
+  'spark.condenser': {
+    leak: { bad: 0.02 },
+  },
+  'spark.oil-switch': {
+    leak: { grounds: 0.005 },
+  },
   'spark.plug-gap': {
     leak: { wide: 0.05, closed: 0.01 },
   },
@@ -67,7 +76,7 @@ export const SPARK_TELLS: TellsByCheck = {
     leak: { 'follows-plug': 0.01 },
   },
   'spark.tester': {
-    leak: { weak: 0.03, skips: 0.02, none: 0.006 },
+    leak: { weak: 0.03, skips: 0.02, none: 0.006, 'goes-dark': 0.01 },
     worsens: ['skips', 'weak', 'none'],
   },
 };

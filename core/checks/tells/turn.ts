@@ -8,6 +8,9 @@ export const TURN_TELLS: TellsByCheck = {
   'turn.plugs-out': {
     leak: { 'fuel-out': 0.01, 'water-out': 0.002, 'still-locked': 0.002 },
   },
+  'turn.pto-drag': {
+    leak: { drags: 0.04 },
+  },
   'turn.pto': {
     leak: { rough: 0.03, seized: 0.001 },
   },

@@ -1,4 +1,6 @@
+import { AMPLE_ML_MIN } from '../machine.ts';
 import { atInletMlPerMin } from '../run.ts';
+import { viewOf } from '../tell.ts';
 import { of, ohms, on, type Shows, yes } from './simulation.ts';
 
 export const FUEL_SHOWS = {
@@ -67,6 +69,39 @@ export const FUEL_SHOWS = {
           ? 'shut'
           : 'open',
   'fuel.governor-link': ({ m }) => m.fuel.governor,
+  'fuel.governor-plate': ({ m, view, hot }) => {
+    if (m.fuel.governor === 'binding') return 'stuck';
+    const { mixture } = view.going('idle', hot);
+    return m.fuel.governor === 'off' || mixture.some((x) => x < 0.85) ? 'hunts' : 'follows';
+  },
+  'fuel.vent-heard': ({ m }) => yes(m.fuel.vent > 80, 'silent', 'draws-air'),
+  'fuel.mixture-screws': (t) => ({
+    fields: {
+      turns: of(Math.max(0, Math.round(t.shown(t.m.cylinders[t.i]!.screwTurns, 0.02, 0.125) * 8) / 8), 'turns'),
+    },
+  }),
+  'fuel.carburettor-swap': (t) => {
+    const { fuel } = t.m;
+    const other = viewOf({
+      ...t.m,
+      fuel: {
+        ...fuel,
+        main: 1,
+        idle: 1,
+        emulsion: 1,
+        level: 1,
+        needleMlMin: 0,
+        float: 'ok',
+        jetSeal: 'ok',
+        bowlSeal: 'ok',
+        richer: t.m.fuel.pumpHole ? 0.12 : 0,
+        screen: AMPLE_ML_MIN,
+      },
+      cylinders: t.m.cylinders.map((c) => ({ ...c, jet: 1, screwTurns: 1.75 })),
+    });
+    const lean = (view: typeof other) => view.going(t.asked.condition, t.hot).mixture.some((x) => x < 0.86 || x > 1.25);
+    return yes(!(lean(t.view) && !lean(other)), 'same', 'returns');
+  },
   'air.intake-seal': ({ m, i }) => yes(m.cylinders[i]!.airLeakMm2 < 3, 'sealed', 'leaks'),
   'air.exhaust': ({ m }) => yes(m.air.exhaust > 0.8, 'free', 'blocked'),
 } satisfies Partial<Shows>;

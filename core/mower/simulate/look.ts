@@ -10,6 +10,7 @@ export const LOOK_SHOWS = {
     if (m.oil.fuelShare > 0.05) return 'overfull-fuel';
     return m.oil.level === 'low' ? 'low' : m.oil.level === 'over' ? 'overfull-clean' : 'ok';
   },
+  'oil.drop': ({ m }) => yes(m.oil.fuelShare < 0.08, 'oil', 'thin'),
   'look.air-filter': ({ m }) =>
     !m.air.housing ? 'housing-broken' : m.air.filter < 0.6 ? 'blocked' : m.air.filter < 0.85 ? 'dirty' : 'clean',
   'look.fuel': ({ m }) => (m.fuel.shut && m.fuel.quality === 'fresh' ? 'tap-shut' : m.fuel.quality),

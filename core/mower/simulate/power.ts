@@ -2,7 +2,7 @@ import { chargePercent } from '../../measure/battery.ts';
 import type { Mower } from '../machine.ts';
 import { POLARISATION } from '../run.ts';
 import { cranks, viewOf } from '../tell.ts';
-import { type Figures, of, one, type Quantity, type Shows, type Simulation, yes } from './simulation.ts';
+import { type Figures, of, ohms, one, type Quantity, type Shows, type Simulation, yes } from './simulation.ts';
 
 /** A drop over one leg while cranking; the meter's resolution is a hundredth of a volt. */
 function drop(t: Simulation, legOhms: number, cable = true): Figures {
@@ -95,6 +95,8 @@ export const POWER_SHOWS = {
     return one(run ? Math.round(t.shown(run.amps, 0.03, 1)) : 0, 'A');
   },
   'power.fuse': ({ m }) => m.line.fuse,
+  'power.ring-teeth': ({ m }) => m.ringTeeth,
+  'power.clutch-ohms': (t) => ({ value: ohms(t, t.m.clutchOhms) }),
   'power.interlocks': ({ m }) => yes(m.line.interlock, 'ok', 'open'),
   'power.draw': (t) => one(t.shown(t.m.drawA, 0.02, 0.001), 'A'),
   'charge.volts': (t) => {

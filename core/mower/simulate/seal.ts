@@ -70,6 +70,8 @@ export const SEAL_SHOWS = {
     const { intake, exhaust } = m.cylinders[i]!.leakMm2;
     return exhaust > 0.6 && exhaust >= intake ? 'weeps-exhaust' : intake > 0.6 ? 'weeps-intake' : 'holds';
   },
+  'seal.stud-holes': ({ m, i }) => m.cylinders[i]!.studHoles,
+  'seal.dipstick-hiss': ({ m, i }) => yes(m.cylinders[i]!.leakMm2.rings < 0.9, 'same', 'grows'),
   'seal.bore-look': ({ m, i }) =>
     m.cylinders[i]!.bore === 'clean' && m.cylinders[i]!.liquidMl > 20 ? 'washed' : m.cylinders[i]!.bore,
   'seal.crankcase-vacuum': ({ m }) =>

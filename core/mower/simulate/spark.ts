@@ -28,6 +28,9 @@ export const SPARK_SHOWS = {
     const rpm = speedIn(view, asked.condition, hot);
     return sparkWord(sparkAt(m, i, rpm, hot));
   },
+  'spark.points': ({ m }) => m.breaker.points,
+  'spark.condenser': ({ m }) => m.breaker.condenser,
+  'spark.oil-switch': ({ m }) => yes(!m.oilSwitchGrounds, 'opens', 'grounds'),
   'spark.plug-look': ({ m, view, i }) => {
     const c = m.cylinders[i]!;
     if (c.plug.look) return c.plug.look;

@@ -15,5 +15,6 @@ export const TURN_SHOWS = {
     const wet = m.cylinders.find((c) => c.liquidMl > 15);
     return !wet ? 'spins-free' : wet.water ? 'water-out' : 'fuel-out';
   },
+  'turn.pto-drag': ({ m }) => (m.turning.ptoNm > 8 ? 'drags' : 'free'),
   'turn.pto': ({ m }) => (m.turning.ptoNm > 60 ? 'seized' : m.turning.ptoNm > 8 ? 'rough' : 'free'),
 } satisfies Partial<Shows>;

@@ -1,0 +1,28 @@
+import { carburetted } from '../engine/index.ts';
+import { outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+
+export const fuelCarburettorSwap = defineCheck({
+  id: 'fuel.carburettor-swap',
+  code: 'cx',
+  title: 'Another carburettor',
+  todo: 'One known to run, on for a trial: its own gasket, links back in their holes. Does the complaint go?',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['idle', 'loaded'],
+  minutes: 25,
+  access: ['carburettor'],
+  hazards: ['open-fuel', 'overspeed', 'carbon-monoxide'],
+  cannotClear: ['which part of the old one'],
+  mayOnlyMean: ['an old gasket or a link that went back right this time'],
+  proposed: true,
+  appliesTo: carburetted,
+  outcomes: outcomes({ same: 'Changes nothing', returns: 'Runs as it should' }),
+  combine: {
+    kind: 'cure',
+    failure: 'fuel',
+    same: 'same',
+    cures: [{ outcome: 'returns', of: 'any' }],
+    reliability: 0.93,
+  },
+});

@@ -1,0 +1,21 @@
+import { carburetted } from '../engine/index.ts';
+import { outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+
+export const fuelGovernorPlate = defineCheck({
+  id: 'fuel.governor-plate',
+  code: 'gv',
+  title: 'Governor at the plate',
+  todo: 'Idle, air box off: push the governor arm a little and let go. Does the throttle plate follow, hunt, or stick? Hands clear of the plate itself.',
+  system: 'fuel',
+  scope: 'machine',
+  states: ['idle'],
+  minutes: 2,
+  access: ['air-box'],
+  hazards: ['overspeed', 'carbon-monoxide'],
+  cannotClear: ['how fast it lets the engine turn: read the top speed'],
+  mayOnlyMean: ['a lean mixture, where it hunts: the governor follows what it is given'],
+  appliesTo: carburetted,
+  outcomes: outcomes({ follows: 'Follows', hunts: 'Hunts', stuck: 'Sticks' }),
+  combine: { kind: 'dominance', order: ['follows', 'hunts', 'stuck'] },
+});

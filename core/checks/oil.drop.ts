@@ -1,0 +1,18 @@
+import { outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+
+export const oilDrop = defineCheck({
+  id: 'oil.drop',
+  code: 'dq',
+  title: 'Drop of oil',
+  todo: 'A drop off the dipstick on a cold plate beside one of new oil, tilted: does it run like oil, or like fuel?',
+  system: 'turning',
+  scope: 'machine',
+  states: ['key-off'],
+  minutes: 1,
+  mayBeOverlooked: true,
+  hazards: ['fuel-in-oil'],
+  cannotClear: ['a few parts of fuel in a hundred'],
+  outcomes: outcomes({ oil: 'Runs like oil', thin: 'Thin' }),
+  combine: { kind: 'ordered' },
+});

@@ -1,0 +1,19 @@
+import { outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+
+export const powerRingTeeth = defineCheck({
+  id: 'power.ring-teeth',
+  code: 'tg',
+  title: 'Teeth of the ring',
+  todo: 'Starter out or window open: turn the engine by hand once round and look at every tooth, where it stops most of all.',
+  system: 'power',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 3,
+  foundByEye: true,
+  access: ['belly'],
+  hazards: ['by-hand', 'battery'],
+  cannotClear: ['the drive of the starter'],
+  outcomes: outcomes({ ok: 'Whole', worn: 'Worn or gone' }),
+  combine: { kind: 'ordered' },
+});

@@ -1,0 +1,20 @@
+import { outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+
+export const sealStudHoles = defineCheck({
+  id: 'seal.stud-holes',
+  code: 'hd',
+  title: 'Stud holes and faces',
+  todo: 'Head off: a wire down every hole, a straight edge over both faces. Clean, or does dirt, oil or a burr hold the head up?',
+  system: 'sealing',
+  scope: 'cylinder',
+  states: ['bench'],
+  minutes: 4,
+  foundByEye: true,
+  access: ['head[c]'],
+  needs: ['straight edge'],
+  hazards: ['by-hand'],
+  cannotClear: ['a head that is warped only hot'],
+  outcomes: outcomes({ clean: 'Clean', debris: 'Dirt or burr' }),
+  combine: { kind: 'ordered' },
+});

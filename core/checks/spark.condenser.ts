@@ -1,0 +1,22 @@
+import { mayBe } from '../engine/index.ts';
+import { outcomes } from './assessment.ts';
+import { defineCheck } from './define.ts';
+
+export const sparkCondenser = defineCheck({
+  id: 'spark.condenser',
+  code: 'cd',
+  title: 'Condenser',
+  todo: 'Meter on its capacity range, lead off: about as printed, and no passage to the case. Or another one in its place.',
+  system: 'spark',
+  scope: 'machine',
+  states: ['bench'],
+  minutes: 3,
+  temperatures: ['cold', 'hot'],
+  access: ['hood'],
+  needs: ['multimeter'],
+  hazards: ['by-hand'],
+  cannotClear: ['one that fails only hot'],
+  appliesTo: (engine) => mayBe(engine.ignition, 'points'),
+  outcomes: outcomes({ ok: 'As printed', bad: 'Bad' }),
+  combine: { kind: 'ordered' },
+});
