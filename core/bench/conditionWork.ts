@@ -4,7 +4,7 @@ import { cylindersOf } from '../engine/index.ts';
 import { type ConditionDefinition, findCondition, GATES, type WayIn, WORKED, type WorkStep } from '../faults/index.ts';
 import { dutiesOf } from './duties.ts';
 import { withRepairMade } from './repairMade.ts';
-import { type Bench, epochOf } from './state.ts';
+import { type Bench, endedBy, epochOf } from './state.ts';
 import type { CheckDue, WorkDue } from './workDue.ts';
 
 /** A condition of which nobody said what let it come about. */
@@ -139,7 +139,7 @@ const wasLookedAt = (bench: Bench, { seenAs }: ConditionDefinition): boolean =>
 /** A fault that lets it come about was repaired, or somebody said what it was. */
 const isCauseSaid = ({ letIn, repairs }: Bench, { id, causes }: ConditionDefinition): boolean =>
   letIn.some((l) => l.condition === id) ||
-  repairs.some((r) => r.step.action !== 'bypassed' && causes.some((c) => c.fault === r.step.id));
+  repairs.some((r) => r.step.action !== 'bypassed' && causes.some((c) => endedBy(r, c.fault)));
 
 /** The bench after some steps of that work: with the last before it runs, the condition is put right. */
 export function withWorkDone(bench: Bench, work: Extract<JobEvent, { kind: 'work' }>, event: number): Bench {

@@ -1,6 +1,6 @@
 import { checkOf } from '../checks/index.ts';
 import { DUTIES, type DutyId, SETS_SPEED } from '../faults/duties.ts';
-import { findFault } from '../faults/index.ts';
+import { findFault, findRepairable } from '../faults/index.ts';
 import { fittedBypasses, openTemporaries } from './fitted.ts';
 import type { Bench, MadeRepair } from './state.ts';
 import type { WorkDue } from './workDue.ts';
@@ -22,7 +22,7 @@ const asked = (id: DutyId): Omit<WorkDue, 'before'> => ({
 
 /** After work on it nobody knows how fast the engine turns. */
 const setsSpeed = ({ step }: MadeRepair): boolean => {
-  const fault = findFault(step.id);
+  const fault = findRepairable(step.id);
   return (
     fault !== undefined &&
     step.action !== 'bypassed' &&

@@ -1,5 +1,5 @@
 import { checkOf } from '../checks/index.ts';
-import { findCondition, findFault } from '../faults/index.ts';
+import { findCondition, findRepairable } from '../faults/index.ts';
 import { advance, openBench } from './bench.ts';
 import { sightedAt } from './conditionWork.ts';
 import type { Bench, MadeRepair } from './state.ts';
@@ -24,7 +24,6 @@ export function findingsOf(bench: Bench): Finding[] {
     const repair = event && bench.repairs.find((r) => r.event === i + 1);
     if (repair) {
       const summary = summarise(again);
-      const definition = findFault(repair.step.id);
       const condition = findCondition(repair.step.id);
       // A condition is proven by what showed it to the eye.
       const seen = condition ? [sightedAt(again, condition)].filter((event) => event > 0) : [];
@@ -32,7 +31,7 @@ export function findingsOf(bench: Bench): Finding[] {
         repair,
         proof: [...new Set(summary.confirmed.find((s) => s.fault === repair.key)?.proof ?? seen)].sort((a, b) => a - b),
         p: summary.suspects.find((s) => s.key === repair.key)?.p ?? 0,
-        behind: definition?.behind ?? condition?.ask ?? null,
+        behind: findRepairable(repair.step.id)?.behind ?? null,
       });
     }
     // A struck line keeps its number.

@@ -79,20 +79,10 @@ export function withReadingTaken(
     if (earlier.some((e) => atKey(e.at) === atKey(at))) continue;
     evidence.set(variable, [...earlier, { variable, at, weights: YES, event }]);
   }
-  if (reading.side !== null && (taken.assessment.outcome ?? '') !== checkOf(reading.check).outcomes[0]?.id) {
-    const variable = pointedKey(reading.check);
-    const weights = { '': { [String(reading.side)]: 1 } };
-    evidence.set(variable, [
-      ...(bench.belief.groups.get(variable)?.readings ?? []),
-      { variable, at: atOf(taken), weights, event },
-    ]);
-  }
+  const pointed = pointedAt(bench, taken);
+  if (pointed) evidence.set(pointed.variable, pointed.said);
   const boosted = boosterSays(bench, reading);
-  if (boosted !== null && network.hasVariable(JUMP))
-    evidence.set(JUMP, [
-      ...(bench.belief.groups.get(JUMP)?.readings ?? []),
-      { variable: JUMP, at: atOf(taken), weights: { '': { [boosted]: 1 } }, event },
-    ]);
+  if (boosted !== null && network.hasVariable(JUMP)) evidence.set(JUMP, jumpSaid(bench, taken, boosted));
   const told = toldAlready(bench);
   if (reading.symptoms?.some((symptom) => told.has(symptom))) {
     const at = { state: 'bench', temperature: null };
@@ -106,6 +96,18 @@ export function withReadingTaken(
     ...(judgedBy === bench.given ? {} : { judgedBy: new Map(bench.judgedBy).set(event, judgedBy) }),
     ...bodily(bench, reading),
   };
+}
+
+/** The side that a finding on the whole machine points to; null where it points to none. */
+function pointedAt(bench: Bench, { reading, assessment, event, ...taken }: StandingReading) {
+  if (reading.side === null || (assessment.outcome ?? '') === checkOf(reading.check).outcomes[0]?.id) return null;
+  const variable = pointedKey(reading.check);
+  const weights = { '': { [String(reading.side)]: 1 } };
+  const said: readonly Evidence[] = [
+    ...(bench.belief.groups.get(variable)?.readings ?? []),
+    { variable, at: atOf({ reading, ...taken }), weights, event },
+  ];
+  return { variable, said };
 }
 
 /** Cranked on a booster is what that check is made for. */
@@ -123,6 +125,12 @@ function boosterSays({ head, readings }: Bench, { check, onBooster, outcome }: R
     readings.some((r) => r.reading.check === check && !r.reading.onBooster && r.reading.outcome !== 'normal');
   return ailing ? (outcome === 'normal' ? 'cures' : 'same') : null;
 }
+
+/** What is known of a jump, with how it cranked on the booster now. */
+const jumpSaid = (bench: Bench, taken: StandingReading, said: 'cures' | 'same'): readonly Evidence[] => [
+  ...(bench.belief.groups.get(JUMP)?.readings ?? []),
+  { variable: JUMP, at: atOf(taken), weights: { '': { [said]: 1 } }, event: taken.event },
+];
 
 const CRANKS_BADLY: readonly Symptom[] = ['no-crank-silent', 'no-crank-click', 'crank-stops', 'cranks-slow'];
 

@@ -1,3 +1,4 @@
+import { staysAfter } from '../faults/carburettor.ts';
 import { instanceKey } from '../machine/key.ts';
 import { sameReading } from '../reason/sameReading.ts';
 import type { StandingReading } from '../reason/standing.ts';
@@ -12,10 +13,17 @@ export function currentReadings(bench: Bench): StandingReading[] {
     const variable = instanceKey(r.reading.check, r.reading.cylinder);
     if (!bench.network.hasVariable(variable)) return false;
     return !bench.repairs.some(
-      (repair) => repair.event > r.event && repair.step.action !== 'bypassed' && touchedBy(bench, variable, repair.key),
+      (repair) =>
+        repair.event > r.event &&
+        repair.step.action !== 'bypassed' &&
+        keysWorkedOn(bench, repair).some((key) => touchedBy(bench, variable, key)),
     );
   });
 }
+
+/** The faults a repair was made on. */
+const keysWorkedOn = ({ catalogue }: Bench, { key, step: { did } }: Bench['repairs'][number]): readonly string[] =>
+  did === undefined ? [key] : catalogue.faults.filter((f) => staysAfter(f.definition.id, did) < 1).map((f) => f.key);
 
 /** Whether a fault, at any of its levels, or a condition changes what a check sees. */
 function touchedBy(

@@ -1,6 +1,7 @@
 import type { RepairStep } from '../casefile/index.ts';
 import { cylindersOf } from '../engine/index.ts';
-import { findCondition, findFault, sameRepair } from '../faults/index.ts';
+import { type CarburettorWork, putInBy, staysAfter } from '../faults/carburettor.ts';
+import { findFault, findRepairable, sameRepair } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import { applyRepair, type RepairOperator } from '../reason/repair.ts';
 import type { Bench } from './state.ts';
@@ -8,7 +9,7 @@ import type { Bench } from './state.ts';
 export function withRepairMade(bench: Bench, step: RepairStep, event: number): Bench {
   const key = instanceKey(step.id, step.cylinder);
   const operator = operatorOf(bench, step, key);
-  const access = (findFault(step.id) ?? findCondition(step.id))?.repair.access ?? [];
+  const access = findRepairable(step.id)?.repair.access ?? [];
   const keys = bench.access.keysFor(
     { access, scope: step.cylinder === null ? 'machine' : 'cylinder' },
     step.cylinder,
@@ -38,11 +39,32 @@ const FAILS: Record<RepairStep['action'], number | null> = {
   bypassed: null,
 };
 
+/** One job on all faults of the carburettor: each stays by its own chance, and what was left undone puts something in. */
+function carburettorOperator(
+  { catalogue: { faults: known, causes, causesOf } }: Bench,
+  did: CarburettorWork,
+): RepairOperator {
+  const stays = new Map(
+    known.flatMap(({ definition }, number) => {
+      const chance = staysAfter(definition.id, did);
+      return chance < 1 ? causesOf[number]!.map((cause) => [cause, chance] as const) : [];
+    }),
+  );
+  const puts = putInBy(did).flatMap(({ fault, chance }) => {
+    const numbers = known.flatMap(({ definition }, number) => (definition.id === fault ? [number] : []));
+    return numbers.flatMap((number) =>
+      causesOf[number]!.map((cause) => ({ fault: cause, chance: (chance * causes[cause]!.share) / numbers.length })),
+    );
+  });
+  return { faults: [...stays.keys()], state: null, fails: 0, stays, puts };
+}
+
 /** What a repair does to belief: takes out its fault and what the same work cures besides, and puts in what such work puts in. */
 function operatorOf(bench: Bench, step: RepairStep, key: string): RepairOperator | null {
   const fails = FAILS[step.action];
   // A bypass proves the point and repairs nothing.
   if (fails === null) return null;
+  if (step.did) return carburettorOperator(bench, step.did);
   const { faults: known, causes, causesOf } = bench.catalogue;
   const causesNamed = (name: string) => causesOf[known.findIndex((f) => f.key === name)] ?? [];
   const puts = (findFault(step.id)?.repair.leaves ?? []).flatMap(({ fault, on, chance }) => {

@@ -1,7 +1,7 @@
 import { CHECKS, type CheckId, checkOf, findCheck } from '../checks/index.ts';
 import { COMES_WITH_HEAT, type Symptom } from '../complaint/symptoms.ts';
 import { cylindersOf, type RunningState, type Temperature } from '../engine/index.ts';
-import { findCondition, findFault, WORKED } from '../faults/index.ts';
+import { findRepairable, WORKED } from '../faults/index.ts';
 import type { StandingReading } from '../reason/standing.ts';
 import { readingRepeated } from './before.ts';
 import { isWaived } from './conditionWork.ts';
@@ -28,7 +28,7 @@ export function retestsDue(bench: Bench): RetestDue[] {
   const due: RetestDue[] = [];
   const latest = bench.repairs.filter((r, i) => !bench.repairs.some((later, j) => j > i && later.key === r.key));
   for (const repair of latest) {
-    const definition = findFault(repair.step.id) ?? findCondition(repair.step.id);
+    const definition = findRepairable(repair.step.id);
     const check = definition && findCheck(definition.repair.retest);
     if (!check?.appliesTo(bench.head.engine)) continue;
     const cylinder = check.scope === 'cylinder' ? (repair.step.cylinder ?? bench.lastCylinder ?? 1) : null;

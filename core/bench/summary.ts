@@ -15,7 +15,7 @@ import { type RidgePart, ridgeOf } from './ridge.ts';
 import { isSettling } from './settling.ts';
 import { sidePlaces } from './sides.ts';
 import { canBeTakenAgain, canLook } from './situation.ts';
-import type { Bench } from './state.ts';
+import { type Bench, endedBy } from './state.ts';
 
 export interface Suspect {
   readonly key: string;
@@ -83,7 +83,7 @@ export function summarise(bench: Bench): BenchSummary {
     ({ fault }) =>
       !bench.repairs.some(
         (r) =>
-          r.key === fault &&
+          endedBy(r, fault) &&
           r.event > Math.max(...believed.confirmed.filter((s) => s.fault === fault).flatMap((s) => s.proof)),
       ),
   );

@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { ACCESS, ACCESS_WAYS, type AccessId, type AccessOnMachine, CHECKS, findCheck } from '../checks/index.ts';
 import {
+  carburetted,
   DEMANDING,
   type EngineFigures,
   type EngineKnown,
@@ -13,6 +14,7 @@ import {
   type WhatIsLearnt,
 } from '../engine/index.ts';
 import { sheetIssues } from '../engine/sheetParts.ts';
+import { CARBURETTOR_JOB, type CarburettorWork } from '../faults/carburettor.ts';
 import { DUTIES } from '../faults/duties.ts';
 import { type ConditionDefinition, FAULTS, findCondition, findFault, WORKED } from '../faults/index.ts';
 import { type InputIssue, issuesOf, jsonPath, type Read, refuse } from './issues.ts';
@@ -41,6 +43,8 @@ export interface RepairStep {
   /** To be made good. */
   readonly temporary: boolean;
   readonly note: string | null;
+  /** Of a carburettor as one job. */
+  readonly did?: CarburettorWork;
 }
 
 /** A check that could not be made. */
@@ -176,13 +180,16 @@ function readCorrection(raw: object, path: string, engine: EngineWords): Read<Jo
 }
 
 function readRepair(event: z.infer<typeof repairEventSchema>, path: string, engine: EngineWords): Read<JobEvent> {
+  if (event.repair === CARBURETTOR_JOB.id) return readCarburettor(event, path, engine);
+  if (event.did)
+    return refuse({ path: `${path}.did`, message: `only "${CARBURETTOR_JOB.id}" says what was done to it` });
   const fault = findFault(event.repair);
   const condition = findCondition(event.repair);
   if (!fault && !condition)
     return refuse({
       path: `${path}.repair`,
       message: `no fault is called "${event.repair}"`,
-      accepted: [...FAULTS, ...WORKED].map((f) => f.id),
+      accepted: [...FAULTS, ...WORKED, CARBURETTOR_JOB].map((f) => f.id),
     });
   if (!(fault ?? condition)!.appliesTo(engine))
     return refuse({ path: `${path}.repair`, message: `"${event.repair}" cannot be on this engine` });
@@ -201,6 +208,21 @@ function readRepair(event: z.infer<typeof repairEventSchema>, path: string, engi
       },
     },
   };
+}
+
+function readCarburettor(
+  { repair, cylinder, action, temporary, note, did }: z.infer<typeof repairEventSchema>,
+  path: string,
+  engine: EngineWords,
+): Read<JobEvent> {
+  if (!carburetted(engine)) return refuse({ path: `${path}.repair`, message: 'this engine has no carburettor' });
+  const side = cylinderIssue(cylinder, 'none', path, engine);
+  if (side) return refuse(side);
+  if (!did) return refuse({ path: `${path}.did`, message: 'say how deep it went and what was done' });
+  const both = did.done.includes('screen-cleaned') && did.done.includes('screen-left-out');
+  if (both) return refuse({ path: `${path}.did.done`, message: 'the screen is either cleaned or left out' });
+  const step = { id: repair, cylinder: null, action, temporary: temporary === true, note: note ?? null, did };
+  return { ok: true, value: { kind: 'repair', repair: step } };
 }
 
 function readAccess(event: z.infer<typeof accessEventSchema>, path: string, engine: EngineWords): Read<JobEvent> {

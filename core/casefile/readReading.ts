@@ -119,12 +119,7 @@ export function readReading(event: RawCheckEvent, path: string, engine: EngineWo
       accepted: places,
     });
   const instrument = readInstrument(event, check, path, issues);
-  if (event.onBooster && !mayBeOnBooster(check))
-    issues.push({
-      path: `${path}.onBooster`,
-      message: `${check.id} says nothing of what it is cranked from`,
-      accepted: CHECKS.filter(mayBeOnBooster).map((c) => c.id),
-    });
+  if (event.onBooster && !mayBeOnBooster(check)) issues.push(boosterIssue(check, path));
   const symptoms = event.symptoms ?? null;
   const { takesSymptoms } = check;
   if (symptoms !== null && !takesSymptoms)
@@ -170,6 +165,12 @@ export function readReading(event: RawCheckEvent, path: string, engine: EngineWo
 
 /** A booster stands beside what is read of battery and cranking, and of the spark. */
 export const mayBeOnBooster = ({ id, system }: CheckDefinition): boolean => system === 'power' || id === 'spark.tester';
+
+const boosterIssue = ({ id }: CheckDefinition, path: string): InputIssue => ({
+  path: `${path}.onBooster`,
+  message: `${id} says nothing of what it is cranked from`,
+  accepted: CHECKS.filter(mayBeOnBooster).map((c) => c.id),
+});
 
 /** What a reading of this check may be given as. */
 function takesWhat(check: CheckDefinition): string[] {

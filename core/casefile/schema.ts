@@ -12,6 +12,7 @@ import {
   TEMPERATURES,
   wordsLearned,
 } from '../engine/index.ts';
+import { CARBURETTOR_DEPTHS, CARBURETTOR_STEPS } from '../faults/carburettor.ts';
 import { houseSchema } from '../house/houseSchema.ts';
 import { DIMENSIONS, type Unit } from '../units/index.ts';
 import { CLOSE_KINDS, NOT_PERFORMED_REASONS } from './kinds.ts';
@@ -78,6 +79,11 @@ export const checkEventSchema = z.strictObject({
   ...stamp,
 });
 
+const carburettorWork = z.strictObject({
+  depth: z.enum(CARBURETTOR_DEPTHS),
+  done: z.array(z.enum(CARBURETTOR_STEPS)).max(CARBURETTOR_STEPS.length),
+});
+
 export const repairEventSchema = z.strictObject({
   repair: z.string(),
   cylinder: cylinderSchema.optional(),
@@ -85,6 +91,8 @@ export const repairEventSchema = z.strictObject({
   /** To be made good: the job is not called cured while it stands. */
   temporary: z.boolean().optional(),
   note: z.string().max(2000).optional(),
+  /** Of a carburettor as one job: how deep it went, and what was really done. */
+  did: carburettorWork.optional(),
   ...stamp,
 });
 
@@ -100,6 +108,7 @@ export const correctEventSchema = z.strictObject({
   action: z.enum(REPAIR_ACTIONS).optional(),
   temporary: z.boolean().optional(),
   note: z.string().max(2000).optional(),
+  did: carburettorWork.optional(),
   ...stamp,
 });
 

@@ -51,16 +51,29 @@ function accusedBy(heard: Readonly<Record<string, string>>): { points: string[];
   return { points: found.map(({ id }) => POINTS[id]), loud: found.some(({ id }) => heard[id] === 'loud') };
 }
 
-/** What has to be held, at the crank and at the end of the bar in use. */
-function holding(torqueNm: number, barLength: unknown): Record<string, ComputedQuantity> {
+/** What has to be held where the piston is not at its top: at the crank, and at the end of the bar in use. */
+function holding(
+  { fields: { angleDeg, held, barLength } }: Reading,
+  { boreMm, strokeMm, rodMm }: AssessContext['figures'],
+): Pick<Assessment, 'quantities' | 'missing'> {
+  if (typeof angleDeg !== 'number' || typeof held !== 'number') return { quantities: {}, missing: [] };
+  if (boreMm == null || strokeMm == null || rodMm == null)
+    return {
+      quantities: {},
+      missing: [{ name: 'holdTorqueNm', reason: 'The engine sheet has no bore, stroke or rod length.' }],
+    };
+  const torqueNm = holdTorqueNm({ boreMm, strokeMm, rodMm }, held, angleDeg);
   return {
-    holdTorqueNm: { value: torqueNm, unit: 'N m' },
-    ...(typeof barLength === 'number' ? { holdForceN: { value: torqueNm / barLength, unit: 'N' } } : {}),
+    quantities: {
+      holdTorqueNm: { value: torqueNm, unit: 'N m' },
+      ...(typeof barLength === 'number' ? { holdForceN: { value: torqueNm / barLength, unit: 'N' } } : {}),
+    },
+    missing: [],
   };
 }
 
 function assessLeakDown(reading: Reading, { rules, figures, ambient, twin }: AssessContext): Assessment {
-  const { supply, held, orifice, angleDeg } = reading.fields;
+  const { supply, held, orifice } = reading.fields;
   const heard = typeof reading.fields.heard === 'object' ? reading.fields.heard : {};
   if (typeof supply !== 'number' || typeof held !== 'number') return EMPTY_ASSESSMENT;
   const limits = [
@@ -96,15 +109,9 @@ function assessLeakDown(reading: Reading, { rules, figures, ambient, twin }: Ass
   const referenceError =
     Math.abs(percentOnReference(area + areaError) - percentOnReference(Math.max(0, area - areaError))) / 2;
   quantities.percentAt80psi040 = { value: reference, unit: '%', plusMinus: referenceError };
-  if (typeof angleDeg === 'number') {
-    const { boreMm, strokeMm, rodMm } = figures;
-    if (boreMm != null && strokeMm != null && rodMm != null)
-      Object.assign(
-        quantities,
-        holding(holdTorqueNm({ boreMm, strokeMm, rodMm }, held, angleDeg), reading.fields.barLength),
-      );
-    else missing.push({ name: 'holdTorqueNm', reason: 'The engine sheet has no bore, stroke or rod length.' });
-  }
+  const hold = holding(reading, figures);
+  Object.assign(quantities, hold.quantities);
+  missing.push(...hold.missing);
   const [good, limit, open] = [rules.leakGoodPercent.value, rules.leakLimitPercent.value, rules.leakOpenPercent.value];
   const { points, loud } = accusedBy(heard);
   const assessed = judge({

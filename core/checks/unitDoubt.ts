@@ -53,9 +53,16 @@ const travel: Usual = ({ figures }) =>
 /** Common practice or from memory, adjustable: what testers are fed, what gauges show, what blades go in. */
 const USUAL: { readonly [Id in CheckId]?: Readonly<Record<string, Usual>> } = {
   'spark.plug-gap': { value: plugGap },
+  'spark.points': { gap: mm(0.1, 1.2) },
   'spark.air-gap': { gapA: airGap, gapB: airGap },
   'spark.key': { offset: mm(0, 15) },
-  'valve.lash': { intake: lash('Intake'), exhaust: lash('Exhaust') },
+  'valve.lash': {
+    intake: lash('Intake'),
+    exhaust: lash('Exhaust'),
+    intakeRefuses: lash('Intake'),
+    exhaustRefuses: lash('Exhaust'),
+  },
+  'look.oil': { overMark: mm(-30, 60) },
   'seal.piston-moves': { travel },
   'seal.compression': { value: psi(25, 220) },
   'seal.wet': { value: psi(25, 240), dry: psi(25, 220) },
@@ -64,6 +71,7 @@ const USUAL: { readonly [Id in CheckId]?: Readonly<Record<string, Usual>> } = {
     held: shareOf('supply', 0.25, psi(14, 130)),
     orifice: mm(0.4, 2.6),
     jet: mm(0.4, 2.6),
+    barLength: mm(120, 1500),
     jetHeld: shareOf('supply', 0.05, psi(5, 130)),
   },
   'fuel.needle-hold': { start: psi(2.4, 14), end: shareOf('start', 0.3, psi(1.5, 14)) },

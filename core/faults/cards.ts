@@ -1,6 +1,7 @@
 import type { CheckId } from '../checks/index.ts';
-import type { EngineWords } from '../engine/index.ts';
+import { carburetted, type EngineWords } from '../engine/index.ts';
 import type { PartId } from '../machine/parts.ts';
+import { CARBURETTOR_JOB } from './carburettor.ts';
 import { WORKED } from './conditions.ts';
 import type { FaultDefinition, RepairDefinition } from './define.ts';
 import { FAULTS } from './index.ts';
@@ -36,12 +37,23 @@ const cardOf = ({ title, part, perCylinder, behind, endsInDecision, repair }: Fa
   repair: repairOf(repair),
 });
 
+const jobCard: FaultCard = {
+  title: CARBURETTOR_JOB.title,
+  part: CARBURETTOR_JOB.part,
+  perCylinder: false,
+  isCondition: false,
+  behind: CARBURETTOR_JOB.behind,
+  endsInDecision: false,
+  repair: repairOf(CARBURETTOR_JOB.repair),
+};
+
 /** The cards of every fault and condition that an engine may have; of all of them where none is named. */
 export function faultCards(engine?: EngineWords): FaultCards {
   const here = ({ appliesTo }: { readonly appliesTo: (engine: EngineWords) => boolean }) =>
     !engine || appliesTo(engine);
   return Object.fromEntries([
     ...FAULTS.filter(here).map((f) => [f.id, cardOf(f)] as const),
+    ...(!engine || carburetted(engine) ? [[CARBURETTOR_JOB.id, jobCard] as const] : []),
     ...WORKED.filter(here).map(({ id, title, part, ask, repair }) => {
       const card: FaultCard = {
         title,

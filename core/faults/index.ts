@@ -1,6 +1,7 @@
 import type { CheckDefinition } from '../checks/definition.ts';
 import { tellsOf } from '../checks/tells/index.ts';
 import { AIR_FAULTS } from './air.ts';
+import { CARBURETTOR_JOB } from './carburettor.ts';
 import { CHARGE_FAULTS } from './charge.ts';
 import { CONDITIONS, WORKED } from './conditions.ts';
 import type { ConditionDefinition, FaultDefinition } from './define.ts';
@@ -57,6 +58,14 @@ export const isCondition = (id: string): boolean => findCondition(id) !== undefi
 /** The condition of that id, or undefined. */
 export const findCondition = (id: string): ConditionDefinition | undefined => WORKED.find((c) => c.id === id);
 
+/** What may be repaired under that id: a fault, a condition, or a job on many faults at once; undefined for any other. */
+export const findRepairable = (id: string): Pick<FaultDefinition, 'repair' | 'part' | 'behind'> | undefined => {
+  const condition = findCondition(id);
+  if (condition) return { ...condition, behind: condition.ask };
+  return id === CARBURETTOR_JOB.id ? CARBURETTOR_JOB : findFault(id);
+};
+
+export * from './carburettor.ts';
 export { CONDITIONS, INTERACTIONS, WORKED } from './conditions.ts';
 export * from './define.ts';
 export { CONDITION_IDS, type ConditionId, FAULT_IDS, type FaultId } from './ids.ts';

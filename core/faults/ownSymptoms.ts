@@ -6,6 +6,8 @@ import type { FaultId } from './ids.ts';
  * stated at one fault alone decides a job on a customer's word, and wants a reason.
  */
 export const OWN_SYMPTOMS: { readonly [F in FaultId]?: { readonly [S in Symptom]?: string } } = {
+  'power.battery-flat': { 'battery-goes-flat': 'That is what the customer sees of it.' },
+  'power.battery-worn': { 'battery-goes-flat': 'It keeps little of what it is given.' },
   'power.draw': { 'battery-goes-flat': 'It draws while the machine stands, and the others do not.' },
   'power.battery-cell': { 'battery-goes-flat': 'A battery with a dead cell does not keep what it is given.' },
   'power.fuse': { 'stopped-suddenly': 'On many machines it feeds the fuel solenoid as well.' },
@@ -69,6 +71,7 @@ export const OWN_SYMPTOMS: { readonly [F in FaultId]?: { readonly [S in Symptom]
     'oil-level-rises': 'A float that sinks holds the needle open.',
   },
   'fuel.jet-seal': { surges: 'It passes the jet at one flow and not at another.' },
+  'fuel.auto-choke': { 'hard-start-cold': 'One that does not shut is no choke.' },
   'fuel.choke': { 'hard-start-cold': 'One that does not shut is no choke.' },
   'valve.lash-tight-intake': {
     'dies-after-minutes': 'Hot, the valve grows longer and no longer shuts.',

@@ -530,7 +530,6 @@ export const SPARK_FAULTS = [
     // Where nobody said so it is hardly an engine with points [M].
     engineFactor: ({ ignition }) => (ignition === 'points' ? 2 : 0.1),
     failures: [{ failure: 'pull', levels: { dead: 0.6, weak: 0.3 }, on: 'every' }],
-    symptoms: { 'cranks-no-start': 0.5, 'hard-start-cold': 0.4, 'misfire-intermittent': 0.3 },
     effects: [
       { check: 'spark.tester', outcomes: { none: 0.55, weak: 0.25, skips: 0.15 }, on: 'every' },
       { check: 'spark.points', outcomes: { burnt: 0.62, 'gap-off': 0.33 } },
@@ -550,7 +549,6 @@ export const SPARK_FAULTS = [
       { failure: 'pull', levels: { dead: 0.4, weak: 0.45 }, when: { temperatures: ['hot'] }, on: 'every' },
       { failure: 'pull', levels: { dead: 0.25, weak: 0.4 }, on: 'every' },
     ],
-    symptoms: { 'hard-start-hot': 0.4, 'misfire-intermittent': 0.4, 'hard-start-cold': 0.2 },
     effects: [
       {
         check: 'spark.tester',
@@ -575,7 +573,6 @@ export const SPARK_FAULTS = [
     // Few machines have one.
     engineFactor: () => 0.4,
     failures: [{ failure: 'pull', levels: { dead: 0.9 }, on: 'every' }],
-    symptoms: { 'cranks-no-start': 0.5, 'stopped-suddenly': 0.3 },
     effects: [
       { check: 'spark.tester', outcomes: { none: 0.8, skips: 0.1 }, on: 'every' },
       { check: 'spark.oil-switch', outcomes: { grounds: 0.95 } },

@@ -38,7 +38,6 @@ export const TURN_FAULTS = [
     weight: 2,
     history: { 'stood-outdoors': 1.4, 'worse-over-weeks': 1.3 },
     failures: [{ failure: 'crank', levels: { slow: 0.6, stops: 0.05 } }],
-    symptoms: { 'cranks-slow': 0.4, 'low-power': 0.3 },
     effects: [
       { check: 'turn.by-hand', outcomes: { drags: 0.7 } },
       { check: 'turn.pto-drag', outcomes: { drags: 0.95 } },

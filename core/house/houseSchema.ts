@@ -7,6 +7,7 @@ const RULE_NAMES = Object.keys(DEFAULT_RULES) as [RuleName, ...RuleName[]];
 
 /** What a limit of that unit can be at all; inside of it a house is free. */
 const POSSIBLE: Readonly<Record<string, readonly [number, number]>> = {
+  turns: [0.1, 12],
   V: [0.01, 60],
   mA: [0.1, 10_000],
   A: [1, 2000],
@@ -50,6 +51,10 @@ export const RISING: readonly (readonly RuleName[])[] = [
   ['diodeForwardLowVolts', 'diodeForwardHighVolts'],
   ['heatDeadRatio', 'heatAlikeRatio'],
   ['cutOutDeadRpm', 'cutOutWeakRpm'],
+  ['cutOutOpensDead', 'cutOutOpensPulls'],
+  ['mixtureTurnsLow', 'mixtureTurnsHigh'],
+  ['clutchOhmsLow', 'clutchOhmsHigh'],
+  ['pointsGapLowMm', 'pointsGapHighMm'],
 ];
 
 /** House rules as they are written down; refused whole, with the path of everything wrong. */

@@ -183,6 +183,11 @@ const soundHarness = (engine: EngineWords, vary: Vary, chance: Random): Mower['h
   polarity: chance.next() < 0.6 ? 'to-common' : 'from-common',
 });
 
+const soundBreaker = (): Pick<Mower, 'oilSwitchGrounds' | 'breaker'> => ({
+  oilSwitchGrounds: false,
+  breaker: { points: 'ok', gapMm: 0.47, passes: 1, condenser: 'ok', hotPasses: 1 },
+});
+
 /**
  * A sound machine: one of a kind of engine, each a little different from the next.
  * Figures are those of such engines [M], spreads of what is found on sound ones [M].
@@ -249,7 +254,7 @@ export function soundMower(engine: EngineWords, chance: Random): Mower {
     starter: { strength: vary(1, 0.04), drives: true, dragNm: 0 },
     ringTeeth: 'ok',
     relayCoil: true,
-    clutchOhms: vary(3.2, 0.08),
+    clutchOhms: 3.2,
     line: { fuse: 'ok', key: true, interlock: true, wiring: true },
     drawA: 0.004,
     charging: { stator: 1, regulator: 'ok' },
@@ -258,8 +263,7 @@ export function soundMower(engine: EngineWords, chance: Random): Mower {
     flywheel: { offsetDeg: 0, nutLoose: false, magnet: vary(1, 0.03) },
     cylinders: Array.from({ length: engine.cylinders }, () => soundCylinder(chance, coilOhms)),
     harness: soundHarness(engine, vary, chance),
-    oilSwitchGrounds: false,
-    breaker: { points: 'ok', gapMm: 0.47, passes: 1, condenser: 'ok', hotPasses: 1 },
+    ...soundBreaker(),
     wiringSeen: [],
     fuel: soundFuel(engine, vary),
     solenoid: { feed: true, ohms: vary(32, 0.08), plunger: 'free' },

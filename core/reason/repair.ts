@@ -12,6 +12,8 @@ export interface RepairOperator {
   readonly state: number | null;
   /** Chance that the work did not take. */
   readonly fails: number;
+  /** Where one job acts on many faults: the chance that each of them is still there, by its index, each by itself; `fails` then counts for none of them. */
+  readonly stays?: ReadonlyMap<number, number>;
   /** Faults such work can put in. */
   readonly puts: readonly { readonly fault: number; readonly chance: number }[];
 }
@@ -97,15 +99,9 @@ function movesOf(network: Network, operator: RepairOperator): (set: number) => r
   };
 }
 
-function targetsOf({ space, faultOf }: Network, i: number, { faults, fails, puts }: RepairOperator): readonly Target[] {
-  const set = membersOf(space, i);
-  const has = set.some((f) => faults.includes(f));
-  const base = has
-    ? [
-        { members: set.filter((f) => !faults.includes(f)), chance: 1 - fails },
-        { members: set, chance: fails },
-      ]
-    : [{ members: set, chance: 1 }];
+function targetsOf({ space, faultOf }: Network, i: number, operator: RepairOperator): readonly Target[] {
+  const { puts } = operator;
+  const base = leftOf(membersOf(space, i), operator);
   return base.flatMap(({ members, chance }) => {
     let left = 1;
     const out: Target[] = [];
@@ -121,6 +117,28 @@ function targetsOf({ space, faultOf }: Network, i: number, { faults, fails, puts
     out.push({ set: space.indexOf(members), chance: chance * left });
     return out;
   });
+}
+
+/** What may be left of a set once the work was done. */
+function leftOf(
+  set: readonly number[],
+  { faults, fails, stays }: RepairOperator,
+): readonly { readonly members: readonly number[]; readonly chance: number }[] {
+  if (!set.some((f) => faults.includes(f))) return [{ members: set, chance: 1 }];
+  if (!stays)
+    return [
+      { members: set.filter((f) => !faults.includes(f)), chance: 1 - fails },
+      { members: set, chance: fails },
+    ];
+  let left: { members: number[]; chance: number }[] = [{ members: [], chance: 1 }];
+  for (const f of set) {
+    const stay = stays.get(f) ?? 1;
+    left = left.flatMap(({ members, chance }) => [
+      { members: [...members, f], chance: chance * stay },
+      { members, chance: chance * (1 - stay) },
+    ]);
+  }
+  return left.filter(({ chance }) => chance > 0);
 }
 
 /** A state that was put right is gone (unless the work failed); other states stay as they are. */

@@ -2,6 +2,12 @@ import type { NotPerformed, RawCheckEvent } from '../casefile/index.ts';
 import { accessLabel, type CheckDefinition, findCheck, type Reading } from '../checks/index.ts';
 import { SYMPTOMS } from '../complaint/symptoms.ts';
 import type { RepairAction, RunningState, Temperature } from '../engine/index.ts';
+import {
+  CARBURETTOR_STEPS,
+  type CarburettorDepth,
+  type CarburettorStep,
+  type CarburettorWork,
+} from '../faults/carburettor.ts';
 import { splitKey } from '../machine/key.ts';
 import type { NextCheck } from '../reason/plan.ts';
 import type { Why } from '../reason/why.ts';
@@ -159,3 +165,34 @@ export function readingText(raw: RawCheckEvent): string {
     parts.push(raw.symptoms.length === 0 ? 'Runs clean' : raw.symptoms.map((s) => SYMPTOMS[s]).join(', '));
   return parts.join(' · ');
 }
+
+/** How deep the work on a carburettor went. */
+export const DEPTH_WORDS: Readonly<Record<CarburettorDepth, string>> = {
+  'in-place': 'Cleaned in place',
+  stripped: 'Stripped and bathed',
+  kit: 'Rebuilt with a kit',
+  replaced: 'Replaced whole',
+};
+
+/** What was done to it. */
+export const STEP_WORDS: Readonly<Record<CarburettorStep, string>> = {
+  'bowl-off': 'Bowl off',
+  'jets-out': 'Jets out',
+  'plugs-pulled': 'Passage plugs pulled',
+  bath: 'Bath, rubber off',
+  'seals-new': 'Seals new',
+  'needle-new': 'Needle and seat new',
+  'float-set': 'Float level set',
+  'screen-cleaned': 'Screen cleaned',
+  'screen-left-out': 'Screen left out',
+  'solenoid-new': 'Solenoid new',
+  'gasket-new': 'Mounting gasket new',
+  'screws-set': 'Mixture screws set',
+};
+
+/** One job on the carburettor, as it is printed. */
+export const carburettorText = ({ depth, done }: CarburettorWork): string =>
+  [
+    DEPTH_WORDS[depth],
+    ...CARBURETTOR_STEPS.filter((step) => done.includes(step)).map((step) => STEP_WORDS[step].toLowerCase()),
+  ].join(', ');

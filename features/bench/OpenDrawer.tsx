@@ -1,6 +1,7 @@
 'use client';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import type { CaseHead, CloseBlocker, FaultCards, RawEvent, Suspect } from '@/core/index.ts';
+import { CARBURETTOR_JOB } from '@/core/index.ts';
 import { useEntryId } from '@/features/record/client/entryId.ts';
 import { Button } from '@/ui/Button.tsx';
 import { ClosePanel } from './ClosePanel.tsx';
@@ -50,7 +51,7 @@ function repairKeys(suspects: readonly Suspect[], cards: FaultCards, { engine }:
   const all = own.flatMap(([id, card]) =>
     card.perCylinder
       ? Array.from({ length: engine.cylinders }, (_, i) => `${id}[${i + 1}]`)
-      : card.isCondition
+      : card.isCondition || id === CARBURETTOR_JOB.id
         ? []
         : [id],
   );

@@ -1,5 +1,5 @@
 import { Suspense } from 'react';
-import { ACTION_WORDS, accessLabel, CLOSE_WORDS, faultLabel, type RawEvent } from '@/core/index.ts';
+import { ACTION_WORDS, accessLabel, CLOSE_WORDS, carburettorText, faultLabel, type RawEvent } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { EngineLine } from './EngineLine.tsx';
 import { useFaultCards } from './FaultWords.tsx';
@@ -16,6 +16,7 @@ export function PrintedWork({ event, habit }: { event: RawEvent; habit: Habit })
         ⚒ {ACTION_WORDS[event.action!]}
         {event.temporary && ' for the time being'}:{' '}
         {faultLabel(event.cylinder === undefined ? event.repair : `${event.repair}[${event.cylinder}]`, cards)}
+        {event.did && `. ${carburettorText(event.did)}`}
         {event.note ? `. ${event.note}` : ''}
       </p>
     );

@@ -3,6 +3,7 @@ import { type FormEvent, useState } from 'react';
 import {
   ACTION_WORDS,
   adviceOn,
+  CARBURETTOR_JOB,
   checkLabel,
   checkOf,
   faultLabel,
@@ -16,6 +17,7 @@ import {
 import { useEntryId } from '@/features/record/client/entryId.ts';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
+import { CarburettorForm } from './CarburettorForm.tsx';
 import { useFaultCards } from './FaultWords.tsx';
 import { useFocusedPanel } from './useFocusedPanel.ts';
 
@@ -203,8 +205,14 @@ export function AnyRepair({
 }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const cards = useFaultCards();
+  if (chosen === CARBURETTOR_JOB.id) return <CarburettorForm onRecord={onRecord} />;
   return (
     <div className="space-y-2">
+      {CARBURETTOR_JOB.id in cards && (
+        <Button className="min-h-14 text-[1.1rem]" onClick={() => setChosen(CARBURETTOR_JOB.id)}>
+          The carburettor, as one job
+        </Button>
+      )}
       <label className="block">
         <span className="font-semibold">What was worked on</span>
         <select

@@ -23,6 +23,7 @@ const MEASURED: Readonly<Record<string, { readonly dimension: Dimension; readonl
   deg: { dimension: 'angle' },
   min: { dimension: 'time' },
   rpm: { dimension: 'speed' },
+  turns: { dimension: 'turns' },
   '%': { dimension: 'percent' },
 };
 

@@ -40,6 +40,7 @@ describe('the instrument a figure was read on', () => {
       'run.timed',
       'spark.kill-continuity',
       'spark.kill-diode',
+      'spark.tester',
       'turn.plugs-out',
     ]);
   });

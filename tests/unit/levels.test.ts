@@ -206,7 +206,10 @@ describe('levels in the catalogue', () => {
     const noSparkGiven = (pull: string) => {
       const both = lead.map(({ share: of, definition }) => {
         const pulls = definition.failures.find((f) => f.failure === 'pull')!.levels[pull]!;
-        return { pulls: of * pulls, none: definition.effects.find((e) => e.check === 'spark.tester')!.outcomes.none! };
+        return {
+          pulls: of * pulls,
+          none: definition.effects.find((e) => e.check === 'spark.tester' && e.part === undefined)!.outcomes.none!,
+        };
       });
       return both.reduce((sum, b) => sum + b.pulls * b.none, 0) / both.reduce((sum, b) => sum + b.pulls, 0);
     };

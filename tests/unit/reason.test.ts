@@ -463,7 +463,15 @@ describe('the machinery on small networks', () => {
 
 describe('the knowledge holds together', () => {
   it('every fault can be settled by a check of the catalogue and names a re-test and parts that exist', () => {
-    const engines = ([{}, { lifters: 'hydraulic' }, { carburettor: 'injection' }, { ignition: 'points' }, { choke: 'automatic' }] as const).map((words) => ({
+    const engines = (
+      [
+        {},
+        { lifters: 'hydraulic' },
+        { carburettor: 'injection' },
+        { ignition: 'points' },
+        { choke: 'automatic' },
+      ] as const
+    ).map((words) => ({
       ...{ ...TWIN, lifters: 'solid' as const, compressionRelease: 'automatic' as const },
       ...words,
     }));
