@@ -27,6 +27,7 @@ export const EVENT_KINDS = [
   'let-in',
   'set-up',
   'took',
+  'part',
   'waived',
   'close',
 ] as const;

@@ -22,6 +22,7 @@ const KIND: Record<JobEvent['kind'], EventKind> = {
   waived: 'waived',
   setUp: 'set-up',
   took: 'took',
+  part: 'part',
   correct: 'correction',
   access: 'access',
   unmade: 'unmade',

@@ -9,6 +9,7 @@ import { type Planner, plannerFor } from '../reason/planner.ts';
 import { believedAgain } from './believedAgain.ts';
 import { complained } from './complained.ts';
 import { withWorkDone } from './conditionWork.ts';
+import { withPartFitted } from './partFitted.ts';
 import { withReadingTaken } from './readingTaken.ts';
 import { withRepairMade } from './repairMade.ts';
 import { type Bench, type BenchOptions, epochOf, houseMakes } from './state.ts';
@@ -60,6 +61,7 @@ function blank(fixed: Fixed, network: Network, triples: Bench['triples']): Bench
     printed: [],
     readings: [],
     repairs: [],
+    parts: [],
     notPerformed: [],
     works: [],
     setUps: [],
@@ -160,7 +162,9 @@ function applied(bench: Bench, event: JobEvent | null): Bench {
       return { ...bench, standing, known, head: { ...bench.head, figures: known.figures } };
     }
     case 'repair':
-      return { ...withRepairMade(bench, event.repair, number), standing };
+      return { ...withPartFitted(withRepairMade(bench, event.repair, number), event.repair, number), standing };
+    case 'part':
+      return { ...bench, standing, parts: [...bench.parts, { event: number, card: event.card }] };
     case 'work':
       return { ...withWorkDone(bench, event, number), standing };
     case 'setUp':

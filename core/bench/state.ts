@@ -1,4 +1,4 @@
-import type { CaseHead, CloseKind, JobEvent, RepairStep } from '../casefile/index.ts';
+import type { CaseHead, CloseKind, JobEvent, PartCard, RepairStep } from '../casefile/index.ts';
 import type { AccessPlan, CheckDefinition } from '../checks/index.ts';
 import type { EngineKnown } from '../engine/index.ts';
 import { madeAnEndOf } from '../faults/carburettor.ts';
@@ -64,6 +64,8 @@ export interface Bench {
   readonly printed: readonly JobEvent[];
   readonly readings: readonly StandingReading[];
   readonly repairs: readonly MadeRepair[];
+  /** Parts that lie on the bench, with the event of each; what they read is not the engine's. */
+  readonly parts: readonly { readonly event: number; readonly card: PartCard }[];
   /** Checks that could not be made, with the repairs made before. */
   readonly notPerformed: readonly Infeasible[];
   /** Steps of a condition's work that were done. */

@@ -19,6 +19,8 @@ import { DUTIES } from '../faults/duties.ts';
 import { type ConditionDefinition, FAULTS, findCondition, findFault, WORKED } from '../faults/index.ts';
 import { type InputIssue, issuesOf, jsonPath, type Read, refuse } from './issues.ts';
 import type { CloseKind, NotPerformedReason } from './kinds.ts';
+import type { PartCard } from './partCard.ts';
+import { readPart } from './readPart.ts';
 import { cylinderIssue, type ReadingEvent, readReading } from './readReading.ts';
 import {
   accessEventSchema,
@@ -28,6 +30,7 @@ import {
   engineEventSchema,
   letInEventSchema,
   noteEventSchema,
+  partEventSchema,
   repairEventSchema,
   setUpEventSchema,
   tookEventSchema,
@@ -45,6 +48,8 @@ export interface RepairStep {
   readonly note: string | null;
   /** Of a carburettor as one job. */
   readonly did?: CarburettorWork;
+  /** The event of the part that was fitted. */
+  readonly fitted?: number;
 }
 
 /** A check that could not be made. */
@@ -80,6 +85,7 @@ export type JobEvent =
   | { readonly kind: 'letIn'; readonly condition: string; readonly through: string }
   | { readonly kind: 'waived'; readonly condition: string; readonly because: string }
   | { readonly kind: 'setUp'; readonly check: string }
+  | { readonly kind: 'part'; readonly card: PartCard }
   /** How the machine is opened: what of it was found to be otherwise. */
   | { readonly kind: 'took'; readonly access: AccessId; readonly change: NonNullable<AccessOnMachine[AccessId]> }
   | { readonly kind: 'access'; readonly key: string; readonly open: boolean }
@@ -123,6 +129,7 @@ export function readEvent(
       return found.ok ? { ok: true, value } : found;
     });
   if ('took' in raw) return parsed(tookEventSchema, raw, path, (event) => readTook(event, path));
+  if ('part' in raw) return parsed(partEventSchema, raw, path, (event) => readPart(event, path, engine));
   if ('setUp' in raw) return parsed(setUpEventSchema, raw, path, (event) => readSetUp(event.setUp, path, engine));
   if ('note' in raw)
     return parsed(noteEventSchema, raw, path, (event) => ({ ok: true, value: { kind: 'note', note: event.note } }));
@@ -140,6 +147,7 @@ export function readEvent(
       'letIn',
       'waived',
       'setUp',
+      'part',
       'took',
       'note',
       'close',
@@ -205,6 +213,7 @@ function readRepair(event: z.infer<typeof repairEventSchema>, path: string, engi
         action: event.action,
         temporary: event.temporary === true,
         note: event.note ?? null,
+        ...(event.fitted === undefined ? {} : { fitted: event.fitted }),
       },
     },
   };

@@ -14,9 +14,11 @@ import {
 } from '../engine/index.ts';
 import { CARBURETTOR_DEPTHS, CARBURETTOR_STEPS } from '../faults/carburettor.ts';
 import { houseSchema } from '../house/houseSchema.ts';
+import { PARTS, type PartId } from '../machine/parts.ts';
 import { DIMENSIONS, type Unit } from '../units/index.ts';
-import { CLOSE_KINDS, NOT_PERFORMED_REASONS } from './kinds.ts';
+import { CARRIED_OVER, CLOSE_KINDS, NOT_PERFORMED_REASONS, PART_FITS, PART_ORIGINS } from './kinds.ts';
 
+const PART_IDS = PARTS.map((part) => part.id) as [PartId, ...PartId[]];
 const ACCESS_IDS = Object.keys(ACCESS) as [AccessId, ...AccessId[]];
 
 /** Every unit a figure may carry; which of them a field takes depends on what it measures. */
@@ -93,6 +95,8 @@ export const repairEventSchema = z.strictObject({
   note: z.string().max(2000).optional(),
   /** Of a carburettor as one job: how deep it went, and what was really done. */
   did: carburettorWork.optional(),
+  /** The event of the part that was fitted. */
+  fitted: z.number().int().min(1).optional(),
   ...stamp,
 });
 
@@ -109,6 +113,7 @@ export const correctEventSchema = z.strictObject({
   temporary: z.boolean().optional(),
   note: z.string().max(2000).optional(),
   did: carburettorWork.optional(),
+  fitted: z.number().int().min(1).optional(),
   ...stamp,
 });
 
@@ -173,6 +178,34 @@ const accessOfMachine = z.strictObject(
   >,
 );
 
+/** A part before it is fitted. Its readings are the part's: they say nothing of the engine until it is on it. */
+export const partEventSchema = z.strictObject({
+  part: z.enum(PART_IDS),
+  origin: z.enum(PART_ORIGINS),
+  name: z.string().trim().min(1).max(80).optional(),
+  readings: z
+    .array(
+      checkEventSchema.pick({
+        check: true,
+        value: true,
+        fields: true,
+        outcome: true,
+        temperature: true,
+        typed: true,
+        instrument: true,
+      }),
+    )
+    .max(8)
+    .optional(),
+  mounting: z.string().trim().min(1).max(200).optional(),
+  leadLength: quantitySchema.optional(),
+  connector: z.string().trim().min(1).max(200).optional(),
+  carriedOver: z.array(z.enum(CARRIED_OVER)).max(CARRIED_OVER.length).optional(),
+  price: z.number().min(0).max(1_000_000).optional(),
+  fit: z.enum(PART_FITS).optional(),
+  ...stamp,
+});
+
 /** What somebody found of how this machine is opened: its minutes, or what comes off first. */
 export const tookEventSchema = z.strictObject({
   took: z.string().max(60),
@@ -211,6 +244,7 @@ export const eventSchema = z.union([
   waivedEventSchema,
   setUpEventSchema,
   tookEventSchema,
+  partEventSchema,
 ]);
 
 export const historySchema = z.strictObject({
@@ -269,6 +303,7 @@ export type RawAccessEvent = z.infer<typeof accessEventSchema>;
 export type RawNotPerformedEvent = z.infer<typeof unmadeEventSchema>;
 export type RawWorkEvent = z.infer<typeof workEventSchema>;
 export type RawLetInEvent = z.infer<typeof letInEventSchema>;
+export type RawPartEvent = z.infer<typeof partEventSchema>;
 export type RawTookEvent = z.infer<typeof tookEventSchema>;
 export type RawSetUpEvent = z.infer<typeof setUpEventSchema>;
 export type RawWaivedEvent = z.infer<typeof waivedEventSchema>;

@@ -34,10 +34,10 @@ export const QUANTITY_WORDS: Record<string, string> = {
   rimArcMm: 'On the rim, tape',
   rimChordMm: 'On the rim, ruler',
   rimTeeth: 'On the ring gear, teeth',
-  adjusterTurns: 'Turn the adjuster, turns',
+  adjusterTurns: 'Turn the adjuster',
   clearanceMl: 'Room above the piston',
-  adjusterTurnsIntake: 'Intake adjuster, turns',
-  adjusterTurnsExhaust: 'Exhaust adjuster, turns',
+  adjusterTurnsIntake: 'Intake adjuster',
+  adjusterTurnsExhaust: 'Exhaust adjuster',
   releaseLeftMm: 'Release left',
   seaLevelPsi: 'At sea level',
   expectedPsiLow: 'Could show, from',
@@ -53,6 +53,30 @@ export const QUANTITY_WORDS: Record<string, string> = {
   holdForceN: 'At the end of the bar',
 };
 
+const FRACTIONS: readonly (readonly [number, string])[] = [
+  [1 / 16, 'a sixteenth of a turn'],
+  [1 / 8, 'an eighth of a turn'],
+  [1 / 4, 'a quarter turn'],
+  [3 / 8, 'three eighths of a turn'],
+  [1 / 2, 'half a turn'],
+  [3 / 4, 'three quarters of a turn'],
+  [1, 'one turn'],
+];
+
+/**
+ * A turn of an adjuster as it is said, with its sign: out gives more lash, in less.
+ * @example turnsSaid(-0.12) // 'an eighth of a turn in (0.12)'
+ */
+export function turnsSaid(turns: number): string {
+  const size = Math.abs(turns);
+  const exact = size.toFixed(2);
+  const way = turns < 0 ? 'in' : 'out';
+  if (size < 1 / 40) return 'a hair, no more';
+  if (size > 1.25) return `${exact} turns ${way}`;
+  const [, words] = FRACTIONS.reduce((a, b) => (Math.abs(b[0] - size) < Math.abs(a[0] - size) ? b : a));
+  return `${words} ${way} (${exact})`;
+}
+
 /** A computed quantity with its error, `0.21 ± 0.04`. */
 export function quantityLine(
   name: string,
@@ -61,5 +85,7 @@ export function quantityLine(
   const digits = Math.abs(value) >= 100 ? 0 : Math.abs(value) >= 10 ? 1 : Math.abs(value) >= 0.2 || value === 0 ? 2 : 3;
   const shown = shownUnit(unit);
   const error = plusMinus === undefined ? '' : ` ± ${plusMinus.toFixed(digits)}`;
+  if (unit === 'turns' && name.startsWith('adjusterTurns'))
+    return `${QUANTITY_WORDS[name] ?? name}: ${turnsSaid(value)}`;
   return `${QUANTITY_WORDS[name] ?? name}: ${value.toFixed(digits)}${error}${shown === '' ? '' : ` ${shown}`}`;
 }

@@ -12,6 +12,7 @@ import { PlateArea } from './PlateArea.tsx';
 import { KeyList, Notices, PANELS, PartPanel } from './panels.ts';
 import { NOTHING_PLANNED } from './plates.ts';
 import { Tape } from './Tape.tsx';
+import { partsOnBench } from './tapeLines.ts';
 import { type BenchProps, useBench } from './useBench.ts';
 
 /** One job on the bench. */
@@ -64,6 +65,8 @@ function Bench({ machine, told, ...props }: Parameters<typeof BenchScreen>[0]) {
                 jobId={job.id}
                 closed={closed}
                 head={caseHead}
+                habit={desk.habit}
+                parts={partsOnBench(bench.lines)}
                 suspects={summary.suspects}
                 blockers={summary.closeBlockers}
                 view={view}

@@ -10,6 +10,7 @@ import type { Drawer, PlateAction, PlateView } from './plateReducer.ts';
 
 const DRAWERS: readonly { readonly name: Drawer; readonly label: string; readonly code: ActionCode }[] = [
   { name: 'repair', label: 'Record a repair', code: 're' },
+  { name: 'part', label: 'Part on the bench', code: 'pa' },
   { name: 'note', label: 'Write a note', code: 'no' },
   { name: 'close', label: 'Close the job', code: 'cl' },
 ];
@@ -21,8 +22,10 @@ export function Drawers({
   jobId,
   closed,
   head,
+  habit,
   suspects,
   blockers,
+  parts,
   view: { drawer, keysShown },
   dispatch,
   onRecord,
@@ -63,7 +66,7 @@ export function Drawers({
       </div>
       {!closed && drawer !== null && (
         <Suspense key={drawer} fallback={null}>
-          <OpenDrawer {...{ drawer, head, suspects, blockers, onRecord }} />
+          <OpenDrawer {...{ drawer, head, habit, suspects, blockers, parts, onRecord }} />
         </Suspense>
       )}
     </>

@@ -6,6 +6,7 @@ import {
   type ChoiceField,
   cylindersOf,
   type FlagField,
+  mayBeOnBooster,
   type PlacesField,
   placeLabel,
   type RunningState,
@@ -19,7 +20,7 @@ import type { Habit } from '@/features/shop/settings.ts';
 import { Choice, KeyNumber } from '@/ui/Choice.tsx';
 import { type Box, boxesOf, type Entry, figuresAsked, isFinding, isSpeed, placeName } from './entry.ts';
 import { type BoxProps, FigureBox } from './FigureBox.tsx';
-import { Tachometer } from './panels.ts';
+import { Tachometer } from './tachometerPanel.ts';
 import type { Doubts } from './useDoubts.ts';
 
 interface Props {
@@ -62,6 +63,17 @@ export function StatePick({ check, entry, onChange }: Pick<Props, 'check' | 'ent
           value={entry.temperature}
           onChange={(temperature) => onChange({ ...entry, temperature })}
         />
+      )}
+      {mayBeOnBooster(check) && entry.condition === 'cranking' && (
+        <label className="flex min-h-tap items-center gap-2 font-semibold">
+          <input
+            type="checkbox"
+            className="size-7 accent-iron"
+            checked={entry.onBooster ?? false}
+            onChange={(e) => onChange({ ...entry, onBooster: e.target.checked })}
+          />
+          On a booster
+        </label>
       )}
     </div>
   );

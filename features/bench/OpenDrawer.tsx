@@ -3,9 +3,11 @@ import { type ReactNode, useEffect, useRef, useState } from 'react';
 import type { CaseHead, CloseBlocker, FaultCards, RawEvent, Suspect } from '@/core/index.ts';
 import { CARBURETTOR_JOB } from '@/core/index.ts';
 import { useEntryId } from '@/features/record/client/entryId.ts';
+import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
 import { ClosePanel } from './ClosePanel.tsx';
 import { useFaultCards } from './FaultWords.tsx';
+import { type OnBench, PartForm } from './PartForm.tsx';
 import type { Drawer } from './plateReducer.ts';
 import { AnyRepair } from './RepairPanel.tsx';
 
@@ -14,17 +16,21 @@ export interface Opened {
   readonly head: CaseHead;
   readonly suspects: readonly Suspect[];
   readonly blockers: readonly CloseBlocker[];
+  readonly habit: Habit;
+  /** Parts that lie on the bench, by the line of each. */
+  readonly parts: readonly OnBench[];
   readonly onRecord: (event: RawEvent, id: string) => void;
 }
 
 /** What is written down besides a check. */
-export function OpenDrawer({ drawer, head, suspects, blockers, onRecord }: Opened) {
+export function OpenDrawer({ drawer, head, habit, suspects, blockers, parts, onRecord }: Opened) {
   const cards = useFaultCards();
   return (
     <DrawerBox>
       {drawer === 'repair' && (
-        <AnyRepair house={head.house} keys={repairKeys(suspects, cards, head)} onRecord={onRecord} />
+        <AnyRepair house={head.house} keys={repairKeys(suspects, cards, head)} parts={parts} onRecord={onRecord} />
       )}
+      {drawer === 'part' && <PartForm head={head} habit={habit} onRecord={onRecord} />}
       {drawer === 'note' && <NoteForm onRecord={onRecord} />}
       {drawer === 'close' && <ClosePanel blockers={blockers} preset={null} onRecord={onRecord} />}
     </DrawerBox>

@@ -6,6 +6,7 @@ import { Plate } from './Plate.tsx';
 import { beforeLineText } from './pairs.ts';
 import { ClosedPlate, ReadyPlate, RepairPlate, WorkPlate } from './panels.ts';
 import { pickedPlate, standingReading } from './plates.ts';
+import { partsOnBench } from './tapeLines.ts';
 import type { useBench } from './useBench.ts';
 
 interface Props {
@@ -41,6 +42,7 @@ function Lying({ bench, jobId, head, habit }: Props) {
           faultKey={fault}
           orElse={orElse}
           house={head.house}
+          parts={partsOnBench(lines)}
           proof={[...new Set(proof)].sort((a, b) => a - b).map(bench.lineText)}
           ruleOut={ruleOut}
           onRuleOut={({ check, cylinder }) => pick.any({ check: checkOf(check), cylinder })}
@@ -56,6 +58,7 @@ function Lying({ bench, jobId, head, habit }: Props) {
           cause={summary.work.causes[0] ?? null}
           onRecord={bench.putBeside}
           house={head.house}
+          parts={partsOnBench(lines)}
           onLook={(check, cylinder) => pick.any({ check: checkOf(check), cylinder })}
           onLeave={shown.picked ? bench.leave : null}
         />

@@ -1,5 +1,12 @@
 import { Suspense } from 'react';
-import { type CaseHead, type CheckDefinition, type RawEngineEvent, whyLine } from '@/core/index.ts';
+import {
+  assessingContext,
+  type CaseHead,
+  type CheckDefinition,
+  EMPTY_ASSESSMENT,
+  type RawEngineEvent,
+  whyLine,
+} from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Cautions } from './Cautions.tsx';
 import { EntryBoxes, StatePick } from './EntryBoxes.tsx';
@@ -91,6 +98,7 @@ export function PlateBody(props: Props) {
             </fieldset>
           ))}
         </div>
+        <Prepared check={check} head={head} isRead={judged.some((j) => j.assessed !== null)} />
         <Suspense fallback={null}>
           {judged.map(
             ({ side, assessed }) =>
@@ -107,5 +115,19 @@ export function PlateBody(props: Props) {
         )}
       </div>
     </div>
+  );
+}
+
+/** Where things have to stand before anything is measured. */
+function Prepared({ check, head, isRead }: { check: CheckDefinition; head: CaseHead; isRead: boolean }) {
+  if (check.prepare === null || isRead) return null;
+  return (
+    <Suspense fallback={null}>
+      <VerdictWorking
+        check={check}
+        assessed={{ ...EMPTY_ASSESSMENT, ...check.prepare(assessingContext(head)) }}
+        side={null}
+      />
+    </Suspense>
   );
 }

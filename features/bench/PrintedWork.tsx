@@ -1,5 +1,15 @@
 import { Suspense } from 'react';
-import { ACTION_WORDS, accessLabel, CLOSE_WORDS, carburettorText, faultLabel, type RawEvent } from '@/core/index.ts';
+import {
+  ACTION_WORDS,
+  accessLabel,
+  CLOSE_WORDS,
+  carburettorText,
+  checkLabel,
+  faultLabel,
+  partCardText,
+  type RawEvent,
+  readingText,
+} from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { EngineLine } from './EngineLine.tsx';
 import { useFaultCards } from './FaultWords.tsx';
@@ -16,12 +26,25 @@ export function PrintedWork({ event, habit }: { event: RawEvent; habit: Habit })
         ⚒ {ACTION_WORDS[event.action!]}
         {event.temporary && ' for the time being'}:{' '}
         {faultLabel(event.cylinder === undefined ? event.repair : `${event.repair}[${event.cylinder}]`, cards)}
+        {event.fitted !== undefined && `. Fitted: the part of line ${event.fitted}`}
         {event.did && `. ${carburettorText(event.did)}`}
         {event.note ? `. ${event.note}` : ''}
       </p>
     );
   if ('unmade' in event) return <p>{notPerformedText(event)}</p>;
   if ('setUp' in event) return <p>{setUpText(event)}</p>;
+  if ('part' in event)
+    return (
+      <>
+        <p className="font-bold">On the bench. {partCardText(event)}</p>
+        {(event.readings ?? []).map((reading) => (
+          <p key={reading.check}>
+            {checkLabel(reading.check, null)}: {readingText(reading)}
+          </p>
+        ))}
+        <p className="text-[0.9rem] text-soft">Its readings are the part's until it is fitted.</p>
+      </>
+    );
   if ('took' in event) return <TookLine event={event} />;
   if ('access' in event)
     return (

@@ -8,6 +8,8 @@ import {
   checkOf,
   faultLabel,
   type House,
+  type PartId,
+  partCardText,
   type RawEvent,
   REPAIR_ACTIONS,
   type RepairAction,
@@ -19,23 +21,29 @@ import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
 import { CarburettorForm } from './CarburettorForm.tsx';
 import { useFaultCards } from './FaultWords.tsx';
+import type { OnBench } from './PartForm.tsx';
 import { useFocusedPanel } from './useFocusedPanel.ts';
 
 /** Records what was done to a part. Starts with the action usual for it. */
 export function RepairForm({
   faultKey,
   house,
+  parts,
   onRecord,
 }: {
   faultKey: string;
   house: House;
+  /** Parts that lie on the bench; one of its kind may be what is fitted. */
+  parts: readonly OnBench[];
   onRecord: (event: RawEvent, id: string) => void;
 }) {
   const { id, cylinder } = splitKey(faultKey);
-  const { repair } = useFaultCards()[id]!;
+  const { repair, part } = useFaultCards()[id]!;
   const [action, setAction] = useState<RepairAction>(repair.action);
   const [note, setNote] = useState('');
   const [temporary, setTemporary] = useState(false);
+  const [fitted, setFitted] = useState<string | null>(null);
+  const own = fitting(parts, part);
   const entryId = useEntryId();
   const submit = (e: FormEvent) => {
     e.preventDefault();
@@ -46,6 +54,7 @@ export function RepairForm({
         action,
         ...(temporary && action !== 'bypassed' ? { temporary } : {}),
         ...(note.trim() === '' ? {} : { note: note.trim() }),
+        ...(fitted === null ? {} : { fitted: Number(fitted) }),
       },
       entryId,
     );
@@ -65,6 +74,7 @@ export function RepairForm({
         value={action}
         onChange={(a) => a && setAction(a)}
       />
+      <FittedPick own={own} fitted={fitted} onPick={setFitted} />
       <label className="block">
         <span className="font-semibold">Note, part fitted</span>
         <input
@@ -75,17 +85,7 @@ export function RepairForm({
           className="min-h-tap w-full border-2 border-line bg-sheet px-2"
         />
       </label>
-      {action !== 'bypassed' && (
-        <label className="flex min-h-tap items-center gap-2 font-semibold">
-          <input
-            type="checkbox"
-            className="size-7 accent-iron"
-            checked={temporary}
-            onChange={(e) => setTemporary(e.target.checked)}
-          />
-          Temporary, to be made good
-        </label>
-      )}
+      {action !== 'bypassed' && <Temporary checked={temporary} onCheck={setTemporary} />}
       <div data-sticky className="sticky bottom-0 z-10 -mx-3 border-t-2 border-line bg-sheet px-3 py-2">
         <Button look="main" type="submit" className="text-[1.15rem]">
           Record repair
@@ -94,6 +94,50 @@ export function RepairForm({
     </form>
   );
 }
+
+function Temporary({ checked, onCheck }: { checked: boolean; onCheck: (checked: boolean) => void }) {
+  return (
+    <label className="flex min-h-tap items-center gap-2 font-semibold">
+      <input
+        type="checkbox"
+        className="size-7 accent-iron"
+        checked={checked}
+        onChange={(e) => onCheck(e.target.checked)}
+      />
+      Temporary, to be made good
+    </label>
+  );
+}
+
+/** Which of the parts on the bench went on. */
+function FittedPick({
+  own,
+  fitted,
+  onPick,
+}: {
+  own: readonly OnBench[];
+  fitted: string | null;
+  onPick: (line: string | null) => void;
+}) {
+  if (own.length === 0) return null;
+  return (
+    <div>
+      <p className="font-semibold">Fitted from the bench</p>
+      <Choice<string>
+        small
+        clearable
+        label="Fitted from the bench"
+        options={own.map(({ line, event }) => ({ value: String(line), label: partCardText(event) }))}
+        value={fitted}
+        onChange={onPick}
+      />
+    </div>
+  );
+}
+
+/** Parts on the bench of the kind that is worked on, unless they do not go on. */
+const fitting = (parts: readonly OnBench[], part: PartId) =>
+  parts.filter((p) => p.event.part === part && p.event.fit !== 'does-not-fit');
 
 /** A look of a minute or two that would show a rival, before a part is bought or the work is done. */
 function RuleOutFirst({
@@ -125,6 +169,7 @@ export function RepairPlate({
   faultKey,
   orElse,
   house,
+  parts,
   proof,
   ruleOut,
   onRuleOut,
@@ -135,6 +180,7 @@ export function RepairPlate({
   /** What it may be instead; the same work cures it. */
   orElse: readonly string[];
   house: House;
+  parts: readonly OnBench[];
   proof: readonly string[];
   /** What to look at before a part is bought, or the work is done. */
   ruleOut: RuleOut | null;
@@ -184,7 +230,7 @@ export function RepairPlate({
         first.
       </p>
       <div className="mt-3">
-        <RepairForm key={faultKey} faultKey={faultKey} house={house} onRecord={onRecord} />
+        <RepairForm key={faultKey} faultKey={faultKey} house={house} parts={parts} onRecord={onRecord} />
       </div>
       <Button look="quiet" className="mt-2" onClick={onMore}>
         Check more before repairing
@@ -197,10 +243,12 @@ export function RepairPlate({
 export function AnyRepair({
   keys,
   house,
+  parts,
   onRecord,
 }: {
   keys: readonly string[];
   house: House;
+  parts: readonly OnBench[];
   onRecord: (event: RawEvent, id: string) => void;
 }) {
   const [chosen, setChosen] = useState<string | null>(null);
@@ -228,7 +276,7 @@ export function AnyRepair({
           ))}
         </select>
       </label>
-      {chosen && <RepairForm key={chosen} faultKey={chosen} house={house} onRecord={onRecord} />}
+      {chosen && <RepairForm key={chosen} faultKey={chosen} house={house} parts={parts} onRecord={onRecord} />}
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { useEntryId } from '@/features/record/client/entryId.ts';
 import { Button } from '@/ui/Button.tsx';
 import { Cautions } from './Cautions.tsx';
 import { useFaultCards } from './FaultWords.tsx';
+import type { OnBench } from './PartForm.tsx';
 import { RepairForm } from './RepairPanel.tsx';
 import { useFocusedPanel } from './useFocusedPanel.ts';
 
@@ -12,6 +13,7 @@ interface Props {
   readonly due: WorkDue | null;
   readonly cause: CauseOpen | null;
   readonly house: House;
+  readonly parts: readonly OnBench[];
   readonly onRecord: (event: RawEvent, id: string) => void;
   readonly onLook: (check: string, cylinder: number | null) => void;
   /** Puts away what was picked in front of this. */
@@ -61,7 +63,7 @@ export function WorkPlate({ due, cause, house, ...on }: Props) {
 }
 
 /** What is due: a look, checks, a repair or steps to tick. */
-function Due({ due, house, onRecord, onLook }: { due: WorkDue } & Omit<Props, 'due' | 'cause' | 'onLeave'>) {
+function Due({ due, house, parts, onRecord, onLook }: { due: WorkDue } & Omit<Props, 'due' | 'cause' | 'onLeave'>) {
   const key = `${due.condition}/${due.before}/${due.of?.event}`;
   const cards = useFaultCards();
   if (due.look) return <Look key={key} due={due} look={due.look} onLook={onLook} />;
@@ -74,7 +76,7 @@ function Due({ due, house, onRecord, onLook }: { due: WorkDue } & Omit<Props, 'd
           {due.of ? 'Make it good: ' : 'Repair: '}
           {faultLabel(due.repair, cards)}
         </p>
-        <RepairForm key={key} faultKey={due.repair} house={house} onRecord={onRecord} />
+        <RepairForm key={key} faultKey={due.repair} house={house} parts={parts} onRecord={onRecord} />
       </>
     );
   return <Steps key={key} due={due} onRecord={onRecord} />;

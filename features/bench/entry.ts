@@ -37,6 +37,7 @@ export interface Entry {
   readonly finer: Exclude<RawCheckEvent['instrument'], string | undefined> | null;
   readonly condition: RunningState;
   readonly temperature: Temperature | null;
+  readonly onBooster?: boolean;
 }
 
 /** A speed as the tablet heard it. */
@@ -163,6 +164,7 @@ export function draftEvent(
     ...(on === null ? {} : { cylinder: on }),
     condition: entry.condition,
     ...(entry.temperature === null ? {} : { temperature: entry.temperature }),
+    ...(entry.onBooster && entry.condition === 'cranking' ? { onBooster: true } : {}),
     ...(Object.keys(fields).length > 0 && (figures || entry.outcome !== null)
       ? { fields: fields as RawCheckEvent['fields'] }
       : {}),
@@ -245,6 +247,7 @@ export function entryFrom(event: RawCheckEvent, check: CheckDefinition): Entry {
     ...asHeard(event, check, typed),
     condition: event.condition ?? check.states[0]!,
     temperature: event.temperature ?? null,
+    onBooster: event.onBooster === true,
   };
 }
 

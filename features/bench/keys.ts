@@ -3,6 +3,7 @@ import { CHECKS, type CheckDefinition, type EngineWords } from '@/core/index.ts'
 /** What two letters do besides putting a check on the plate. None is the code of a check, and none begins with o. */
 export const ACTIONS = {
   re: 'Record a repair',
+  pa: 'Lay a part on the bench',
   no: 'Write a note',
   cl: 'Close the job',
   la: 'Correct the last line',

@@ -1,5 +1,6 @@
 import { later } from '@/ui/later.ts';
 import { ConditionLine } from './laterLine.ts';
+import { Tachometer } from './tachometerPanel.ts';
 
 /** What a bench page opens on request; it comes beside the first load. */
 export const PartPanel = later(() => import('./PartPanel.tsx').then((m) => m.PartPanel));
@@ -15,7 +16,6 @@ export const RefusedLine = later(() => import('./RefusedLine.tsx').then((m) => m
 export const SheetAsk = later(() => import('./SheetAsk.tsx').then((m) => m.SheetAsk));
 export const WorkPlate = later(() => import('./WorkPlate.tsx').then((m) => m.WorkPlate));
 export const Notices = later(() => import('./Notices.tsx').then((m) => m.Notices));
-export const Tachometer = later(() => import('@/features/tachometer/Tachometer.tsx').then((m) => m.Tachometer));
 export const Clock = later(() => import('./Clock.tsx').then((m) => m.Clock));
 export const OpenNow = later(() => import('./OpenNow.tsx').then((m) => m.OpenNow));
 export const PrintedWork = later(() => import('./PrintedWork.tsx').then((m) => m.PrintedWork));

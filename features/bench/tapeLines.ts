@@ -60,6 +60,12 @@ export function linesOf(
   return all.map((line) => ({ ...line, struckBy: struck.get(line.number) ?? null }));
 }
 
+/** Parts that lie on the bench, by the line of each; a struck one does not. */
+export function partsOnBench(lines: readonly { readonly seq: number; readonly event: RawEvent }[]) {
+  const struck = new Set(lines.flatMap(({ event }) => ('correct' in event ? [event.correct] : [])));
+  return lines.flatMap(({ seq, event }) => ('part' in event && !struck.has(seq) ? [{ line: seq, event }] : []));
+}
+
 /** Whether a printed line has something that can be corrected: a note, a closing and a bare strike have not. */
 export const correctable = (event: RawEvent): boolean =>
   'unmade' in event ||
@@ -68,6 +74,7 @@ export const correctable = (event: RawEvent): boolean =>
   'waived' in event ||
   'setUp' in event ||
   'took' in event ||
+  'part' in event ||
   ('check' in event && event.check !== undefined) ||
   ('repair' in event && event.repair !== undefined);
 
@@ -103,6 +110,7 @@ export function eventText(event: RawEvent): string {
   if ('engine' in event) return 'what was learnt of the engine';
   if ('setUp' in event) return setUpText(event);
   if ('took' in event) return 'the access';
+  if ('part' in event) return 'the part on the bench';
   if ('work' in event || 'letIn' in event || 'waived' in event) return 'the work';
   return 'correct' in event ? 'the correction' : 'the note';
 }

@@ -5,6 +5,7 @@ import {
   type Bench,
   CAUTIONS,
   CLOSE_WORDS,
+  carburettorText,
   checkLabel,
   checkOf,
   type Finding,
@@ -108,7 +109,10 @@ export function sheetOf(job: Job, machine: Machine, file: JobFile, people: reado
     history: historyWords({ ...bench.head.history, agreed: bench.head.agreed }),
     findings: findings.map((f) => ({
       title: faultLabel(f.repair.key, CARDS),
-      action: ACTION_WORDS[f.repair.step.action],
+      action: [
+        ACTION_WORDS[f.repair.step.action],
+        ...(f.repair.step.did ? [carburettorText(f.repair.step.did)] : []),
+      ].join('. '),
       note: f.repair.step.note,
       proof: f.proof.map(line),
       unproven: f.proof.length === 0,
