@@ -40,6 +40,8 @@ export * from './safety/cautions.ts';
 export * from './trace/index.ts';
 export * from './units/index.ts';
 export { blockerSentence, hoursOf, workWords } from './wording/blockers.ts';
+export { carburettorText, DEPTH_WORDS, STEP_WORDS } from './wording/carburettor.ts';
+export { FIT_WORDS, ORIGIN_WORDS, partCardText } from './wording/partCard.ts';
 export { QUANTITY_WORDS, quantityLine } from './wording/quantities.ts';
 export { REMARK_WORDS } from './wording/remarks.ts';
 export * from './wording/wording.ts';

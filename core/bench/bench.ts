@@ -150,6 +150,15 @@ export function replayAll(head: CaseHead, events: readonly JobEvent[], options: 
   return { ...replayed(openedOn(head, known.engine, options), standing), printed: events };
 }
 
+/** The bench as it was before a line of its record, struck lines left out. */
+export function benchBefore({ given, options, standing }: Bench, line: number): Bench {
+  const before = standing.slice(0, line - 1);
+  const known = before.reduce<EngineKnown>((k, e) => (e?.kind === 'engine' ? learnt(k, e.learnt) : k), given);
+  // A struck line keeps its number.
+  const printed = before.map((event): JobEvent => event ?? { kind: 'note', note: '' });
+  return { ...replayed(openedOn(given, known.engine, options), before), printed };
+}
+
 /** One standing event put to the bench, the hypotheses as they are. */
 function applied(bench: Bench, event: JobEvent | null): Bench {
   const number = bench.standing.length + 1;

@@ -3,8 +3,9 @@ import { checkOf } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
 import { type ConditionDefinition, findCondition, GATES, type WayIn, WORKED, type WorkStep } from '../faults/index.ts';
 import { dutiesOf } from './duties.ts';
+import { endedBy } from './endedBy.ts';
 import { withRepairMade } from './repairMade.ts';
-import { type Bench, endedBy, epochOf } from './state.ts';
+import { type Bench, epochOf } from './state.ts';
 import type { CheckDue, WorkDue } from './workDue.ts';
 
 /** A condition of which nobody said what let it come about. */

@@ -1,6 +1,6 @@
 import { IMPLIED_CRANKS } from '../reason/catalogue/instances.ts';
 import { weightsOfEvidence } from '../reason/explain.ts';
-import { currentReadings } from './readings.ts';
+import { currentReadings } from './currentReadings.ts';
 import type { Bench } from './state.ts';
 
 export interface Explanation {

@@ -1,6 +1,7 @@
+import { clearsOf } from '../checks/clears.ts';
 import { checkOf } from '../checks/index.ts';
 import { findCondition, findRepairable } from '../faults/index.ts';
-import { advance, openBench } from './bench.ts';
+import { benchBefore } from './bench.ts';
 import { sightedAt } from './conditionWork.ts';
 import type { Bench, MadeRepair } from './state.ts';
 import { summarise } from './summary.ts';
@@ -17,30 +18,30 @@ export interface Finding {
 }
 
 /** Each repair of a job with the proof it stood on, from the record as it stands. */
-export function findingsOf(bench: Bench): Finding[] {
-  const out: Finding[] = [];
-  let again = openBench(bench.given, bench.options);
-  bench.standing.forEach((event, i) => {
-    const repair = event && bench.repairs.find((r) => r.event === i + 1);
-    if (repair) {
-      const summary = summarise(again);
-      const condition = findCondition(repair.step.id);
-      // A condition is proven by what showed it to the eye.
-      const seen = condition ? [sightedAt(again, condition)].filter((event) => event > 0) : [];
-      out.push({
-        repair,
-        proof: [...new Set(summary.confirmed.find((s) => s.fault === repair.key)?.proof ?? seen)].sort((a, b) => a - b),
-        p: summary.suspects.find((s) => s.key === repair.key)?.p ?? 0,
-        behind: findRepairable(repair.step.id)?.behind ?? null,
-      });
-    }
-    // A struck line keeps its number.
-    again =
-      event === null
-        ? { ...again, standing: [...again.standing, null], printed: [...again.printed, { kind: 'note', note: '' }] }
-        : advance(again, event);
-  });
-  return out;
+export function findingsOf(bench: Bench): readonly Finding[] {
+  let found = findings.get(bench);
+  if (!found) {
+    found = bench.repairs.map((repair) => findingOf(bench, repair));
+    findings.set(bench, found);
+  }
+  return found;
+}
+
+/** A record that did not grow was proven as it was. */
+const findings = new WeakMap<Bench, readonly Finding[]>();
+
+function findingOf(bench: Bench, repair: MadeRepair): Finding {
+  const before = benchBefore(bench, repair.event);
+  const summary = summarise(before);
+  const condition = findCondition(repair.step.id);
+  // A condition is proven by what showed it to the eye.
+  const seen = condition ? [sightedAt(before, condition)].filter((event) => event > 0) : [];
+  return {
+    repair,
+    proof: [...new Set(summary.confirmed.find((s) => s.fault === repair.key)?.proof ?? seen)].sort((a, b) => a - b),
+    p: summary.suspects.find((s) => s.key === repair.key)?.p ?? 0,
+    behind: findRepairable(repair.step.id)?.behind ?? null,
+  };
 }
 
 /** A run of the whole machine, or what is made only as a re-test. */
@@ -53,7 +54,7 @@ export function notShown(bench: Bench): string[] {
     ...new Set(
       bench.readings
         .filter((r) => r.event > last && isRun(r.reading.check))
-        .flatMap((r) => checkOf(r.reading.check).cannotClear),
+        .flatMap((r) => clearsOf(r.reading.check).cannotClear),
     ),
   ];
 }

@@ -3,7 +3,7 @@ import { cylindersOf } from '../engine/index.ts';
 import { PARTS, type PartId } from '../machine/parts.ts';
 import type { Confirmed } from '../reason/confirm.ts';
 import type { StandingReading } from '../reason/standing.ts';
-import { currentReadings } from './readings.ts';
+import { currentReadings } from './currentReadings.ts';
 import type { Bench } from './state.ts';
 
 /** hollow: not looked at; half: cleared as far as that check can; filled: cleared; cracked: suspected; striped: proven. */

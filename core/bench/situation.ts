@@ -3,7 +3,8 @@ import { NOT_CRANKING, STOPPED_DEAD } from '../complaint/symptoms.ts';
 import { isInfeasibleIn, type Situation } from '../reason/candidates.ts';
 import { infeasibleBy } from '../reason/infeasible.ts';
 import type { NextCheck } from '../reason/plan.ts';
-import { currentReadings, lastEventOf, takenAgain } from './readings.ts';
+import { currentReadings } from './currentReadings.ts';
+import { lastEventOf, takenAgain } from './readings.ts';
 import { type Bench, epochOf, houseMakes, toldAlready } from './state.ts';
 import { adjustedIn, isCharged } from './workDone.ts';
 

@@ -1,9 +1,7 @@
 import type { CaseHead, CloseKind, JobEvent, PartCard, RepairStep } from '../casefile/index.ts';
 import type { AccessPlan, CheckDefinition } from '../checks/index.ts';
 import type { EngineKnown } from '../engine/index.ts';
-import { madeAnEndOf } from '../faults/carburettor.ts';
 import type { HousePractice } from '../house/house.ts';
-import { splitKey } from '../machine/key.ts';
 import type { Belief } from '../reason/belief.ts';
 import type { Catalogue } from '../reason/catalogue/instances.ts';
 import type { Infeasible } from '../reason/infeasible.ts';
@@ -99,7 +97,3 @@ export const toldAlready = (bench: Bench): ReadonlySet<string> =>
   epochOf(bench) > 0
     ? new Set()
     : new Set([...bench.head.complaint, ...bench.readings.flatMap((r) => r.reading.symptoms ?? [])]);
-
-/** Whether a repair made an end of a fault, by its key or its id: it was made on it, or was a job that left it more likely gone than not. */
-export const endedBy = ({ key, step }: MadeRepair, fault: string): boolean =>
-  key === fault || step.id === fault || (step.did !== undefined && madeAnEndOf(splitKey(fault).id, step.did));

@@ -6,16 +6,17 @@ import { faultChances, likeliestFaultSets } from '../reason/faultChances.ts';
 import { type BeforeAfter, beforeAfter } from './before.ts';
 import { type CloseBlocker, closeBlockers } from './closing.ts';
 import { type ConditionWork, conditionWork } from './conditionWork.ts';
+import { currentReadings } from './currentReadings.ts';
+import { endedBy } from './endedBy.ts';
 import { beforeHandingBack, type TriedLast } from './handBack.ts';
 import { type JudgedOtherwise, judgedOtherwise } from './judgedOtherwise.ts';
 import type { ProofRun } from './proof.ts';
-import { currentReadings } from './readings.ts';
 import { complaintGone, complaintProofs, proofsFailed, type RetestDue, retestsDue, troubleSeen } from './retest.ts';
 import { type RidgePart, ridgeOf } from './ridge.ts';
 import { isSettling } from './settling.ts';
 import { sidePlaces } from './sides.ts';
 import { canBeTakenAgain, canLook } from './situation.ts';
-import { type Bench, endedBy } from './state.ts';
+import type { Bench } from './state.ts';
 
 export interface Suspect {
   readonly key: string;

@@ -12,7 +12,6 @@ export const airIntakeSeal = defineCheck({
   minutes: 3,
   access: ['hood'],
   hazards: ['carbon-monoxide', 'hot-exhaust'],
-  cannotClear: ['a seal that opens only hot'],
   outcomes: outcomes({ sealed: 'Sealed', leaks: 'Leaks' }),
   combine: { kind: 'ordered' },
 });

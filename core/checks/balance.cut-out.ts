@@ -67,7 +67,6 @@ export const balanceCutOut = defineCheck({
   access: ['lead[c]'],
   needs: ['tachometer', 'spark tester'],
   hazards: ['plate-held', 'secondary-voltage', 'carbon-monoxide'],
-  cannotClear: ['anything at governed speed: the governor opens the throttle and hides a lost cylinder'],
   outcomes: outcomes({ pulls: 'Pulls', weak: 'Weak', dead: 'Does nothing' }),
   combine: { kind: 'ordered' },
   appliesTo: (engine) => engine.cylinders > 1,

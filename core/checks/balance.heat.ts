@@ -30,7 +30,6 @@ export const balanceHeat = defineCheck({
   access: ['hood'],
   needs: ['infrared thermometer'],
   hazards: ['hot-exhaust', 'carbon-monoxide'],
-  cannotClear: ['a cylinder that drops out hot or above some speed', 'why the cold one is cold'],
   outcomes: outcomes({ hot: 'Hot', cooler: 'Cooler', cold: 'Cold' }),
   combine: { kind: 'parts' },
   partsOf: (engine: EngineWords) =>

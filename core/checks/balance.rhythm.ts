@@ -15,11 +15,6 @@ export const balanceRhythm = defineCheck({
   states: ['idle', 'half-speed'],
   minutes: 3,
   hazards: ['carbon-monoxide'],
-  cannotClear: [
-    'which cylinder: a cut-out or a spark pick-up tells',
-    'a twin on one cylinder may idle sweetly and sound normal',
-  ],
-  mayOnlyMean: ['an ear nearer one exhaust, or mains hum in a recording: unequal or acoustic'],
   outcomes: outcomes({ even: 'Even', 'one-weak': 'One weaker', 'one-dead': 'One missing', irregular: 'No order' }),
   combine: { kind: 'dominance', order: ['even', 'one-weak', 'one-dead', 'irregular'] },
   appliesTo: (engine) => engine.cylinders > 1,

@@ -11,7 +11,6 @@ export const chargeRegulatorDrop = defineAtMost({
   access: ['hood'],
   needs: ['multimeter'],
   hazards: ['carbon-monoxide', 'battery'],
-  cannotClear: ['the regulator itself'],
   dimension: 'voltage',
   max: 14,
   unit: 'V',

@@ -26,7 +26,6 @@ export const chargeStator = defineCheck({
   access: ['hood'],
   needs: ['multimeter'],
   hazards: ['carbon-monoxide'],
-  cannotClear: ['a stator that fails hot, or under load'],
   outcomes: outcomes({ ok: 'Makes its volts', low: 'Too low' }),
   combine: { kind: 'ordered' },
   fields: { value: numberField('Volts AC', 'voltage', [0, 200], ['V', 'V'], { required: true }) },

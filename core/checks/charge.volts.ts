@@ -16,11 +16,6 @@ export const chargeVolts = defineCheck({
   access: ['battery'],
   needs: ['multimeter'],
   hazards: ['carbon-monoxide', 'battery'],
-  cannotClear: ['charging hot, or with everything switched on'],
-  mayOnlyMean: [
-    'a flat battery that holds them down: charge it first',
-    'the stator, the regulator or its ground: which of them, the next two checks say',
-  ],
   outcomes: outcomes({ ok: 'Charges', low: 'Too low', high: 'Too high' }),
   handsBack: { rank: 2, condition: 'full-speed', temperature: null },
   combine: { kind: 'dominance', order: ['ok', 'low', 'high'] },

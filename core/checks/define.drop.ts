@@ -33,7 +33,6 @@ export function defineDrop<const Id extends string>(spec: {
     access: ['battery'],
     needs: ['multimeter'],
     hazards: ['battery', 'stops-dead'],
-    cannotClear: ['the leg while no current flows: a drop shows only under load'],
     outcomes: outcomes({ ok: 'Drop small', high: 'Drop too high' }),
     impliesState: false,
     combine: { kind: 'ordered' },

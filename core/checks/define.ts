@@ -42,8 +42,6 @@ export function defineCheck<
     access: [],
     needs: [],
     hazards: [],
-    cannotClear: [],
-    mayOnlyMean: [],
     accuracy: null,
     each: null,
     impliesState: true,

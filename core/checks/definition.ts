@@ -77,9 +77,6 @@ export interface CheckDefinition {
   readonly access: readonly AccessId[];
   readonly needs: readonly string[];
   readonly hazards: readonly CautionId[];
-  readonly cannotClear: readonly string[];
-  /** What a failed result may only look like. */
-  readonly mayOnlyMean: readonly string[];
   readonly outcomes: readonly Outcome[];
   readonly combine: Combine;
   readonly fields: Readonly<Record<string, Field>>;

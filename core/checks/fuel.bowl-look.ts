@@ -16,7 +16,6 @@ export const fuelBowlLook = defineCheck({
   mayBeOverlooked: true,
   access: ['bowl'],
   hazards: ['open-fuel'],
-  cannotClear: ['the jets above it'],
   outcomes: outcomes({ clean: 'Clean', debris: 'Dirt', water: 'Water', varnish: 'Varnish' }),
   combine: { kind: 'dominance', order: ['clean', 'debris', 'varnish', 'water'] },
 });

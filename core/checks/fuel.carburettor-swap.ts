@@ -13,8 +13,6 @@ export const fuelCarburettorSwap = defineCheck({
   minutes: 25,
   access: ['carburettor'],
   hazards: ['open-fuel', 'overspeed', 'carbon-monoxide'],
-  cannotClear: ['which part of the old one'],
-  mayOnlyMean: ['an old gasket or a link that went back right this time'],
   proposed: true,
   appliesTo: carburetted,
   outcomes: outcomes({ same: 'Changes nothing', returns: 'Runs as it should' }),

@@ -14,7 +14,6 @@ export const fuelFilter = defineCheck({
   mayBeOverlooked: true,
   access: ['hood'],
   hazards: ['open-fuel', 'compressed-air'],
-  cannotClear: ['fine dirt that passed it'],
   outcomes: outcomes({ clean: 'Clean', restricted: 'Restricted' }),
   combine: { kind: 'ordered' },
 });

@@ -34,8 +34,6 @@ export const fuelFlow = defineCheck({
   access: ['fuel-line'],
   needs: ['measure'],
   hazards: ['open-fuel', 'stops-dead'],
-  cannotClear: ['inlet screen, needle and jets', 'flow that fails only after minutes'],
-  mayOnlyMean: ['tap, pickup, line, filter, cap or pump: halve the line'],
   outcomes: outcomes({ ample: 'Ample', weak: 'Weak', none: 'None' }),
   combine: { kind: 'ordered' },
   impliesState: false,

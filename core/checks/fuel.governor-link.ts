@@ -13,7 +13,6 @@ export const fuelGovernorLink = defineCheck({
   minutes: 1,
   mayBeOverlooked: true,
   access: ['hood'],
-  cannotClear: ['the governor inside'],
   outcomes: outcomes({ ok: 'On and free', binding: 'Binds', off: 'Off or in the wrong hole' }),
   combine: { kind: 'dominance', order: ['ok', 'binding', 'off'] },
 });

@@ -13,8 +13,6 @@ export const fuelGovernorPlate = defineCheck({
   minutes: 2,
   access: ['air-box'],
   hazards: ['overspeed', 'carbon-monoxide'],
-  cannotClear: ['how fast it lets the engine turn: read the top speed'],
-  mayOnlyMean: ['a lean mixture, where it hunts: the governor follows what it is given'],
   appliesTo: carburetted,
   outcomes: outcomes({ follows: 'Follows', hunts: 'Hunts', stuck: 'Sticks' }),
   combine: { kind: 'dominance', order: ['follows', 'hunts', 'stuck'] },

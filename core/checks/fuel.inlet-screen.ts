@@ -16,7 +16,6 @@ export const fuelInletScreen = defineCheck({
   mayBeOverlooked: true,
   access: ['carburettor'],
   hazards: ['open-fuel'],
-  cannotClear: ['what already passed it into needle and jets'],
   outcomes: outcomes({ clean: 'Clean', 'none-fitted': 'None fitted', blocked: 'Blocked' }),
   combine: { kind: 'dominance', order: ['clean', 'none-fitted', 'blocked'] },
 });

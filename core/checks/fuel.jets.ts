@@ -17,7 +17,6 @@ export const fuelJets = defineCheck({
   mayBeOverlooked: true,
   access: ['bowl'],
   hazards: ['open-fuel', 'compressed-air'],
-  cannotClear: ['passages behind them that no light reaches'],
   outcomes: outcomes({
     clear: 'All clear',
     'idle-blocked': 'Idle blocked',

@@ -14,7 +14,6 @@ export const fuelLineLook = defineCheck({
   mayBeOverlooked: true,
   access: ['hood'],
   hazards: ['open-fuel'],
-  cannotClear: ['a line that closes only warm or under suction'],
   outcomes: outcomes({ ok: 'Sound', kinked: 'Kinked', cracked: 'Cracked', collapsed: 'Collapsed' }),
   combine: { kind: 'dominance', order: ['ok', 'kinked', 'cracked', 'collapsed'] },
 });

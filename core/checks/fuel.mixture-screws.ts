@@ -19,7 +19,6 @@ export const fuelMixtureScrews = defineCheck({
   minutes: 2,
   access: ['air-box'],
   hazards: ['open-fuel'],
-  cannotClear: ['a jet behind it that is blocked', 'a seat that was screwed in too hard'],
   outcomes: outcomes({ 'in-range': 'In range', off: 'Off' }),
   combine: { kind: 'ordered' },
   appliesTo: carburetted,

@@ -24,7 +24,6 @@ export const fuelNeedleHold = defineCheck({
   access: ['fuel-line'],
   needs: ['hand pump with gauge'],
   hazards: ['open-fuel'],
-  cannotClear: ['a needle that leaks after hours, or with the next crumb of dirt'],
   outcomes: outcomes({ holds: 'Holds', 'leaks-down': 'Leaks down', 'no-hold': 'Does not hold' }),
   combine: { kind: 'ordered' },
   fields: {

@@ -16,7 +16,6 @@ export const fuelNeedleLook = defineCheck({
   mayBeOverlooked: true,
   access: ['bowl'],
   hazards: ['open-fuel'],
-  cannotClear: ['a leak too fine to see: let it hold pressure'],
   outcomes: outcomes({ ok: 'Sound', 'dirt-on-seat': 'Dirt on the seat', hardened: 'Hardened', grooved: 'Grooved' }),
   combine: { kind: 'dominance', order: ['ok', 'dirt-on-seat', 'hardened', 'grooved'] },
 });

@@ -14,7 +14,6 @@ export const fuelPickup = defineCheck({
   mayBeOverlooked: true,
   access: ['fuel-line'],
   hazards: ['open-fuel', 'compressed-air'],
-  cannotClear: ['a leaf that swims back: look again after a run'],
   outcomes: outcomes({ clear: 'Clear', blocked: 'Blocked' }),
   combine: { kind: 'ordered' },
 });

@@ -13,8 +13,6 @@ export const fuelPump = defineCheck({
   minutes: 3,
   access: ['fuel-line'],
   hazards: ['open-fuel', 'stops-dead'],
-  cannotClear: ['flow under load: measure it'],
-  mayOnlyMean: ['a blocked line or filter before it, where it is weak'],
   outcomes: outcomes({
     'pulses-strong': 'Strong pulses',
     weak: 'Weak',

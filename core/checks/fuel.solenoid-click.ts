@@ -13,8 +13,6 @@ export const fuelSolenoidClick = defineCheck({
   states: ['key-on'],
   minutes: 1,
   access: ['hood'],
-  cannotClear: ['a plunger that clicks and does not leave the jet', 'gum on the plunger', 'a jet blocked behind it'],
-  mayOnlyMean: ['no volts at its plug'],
   outcomes: outcomes({ clicks: 'Clicks', silent: 'Silent' }),
   combine: { kind: 'ordered' },
   impliesState: false,

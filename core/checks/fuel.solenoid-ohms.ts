@@ -18,7 +18,6 @@ export const fuelSolenoidOhms = defineCheck({
   access: ['hood'],
   needs: ['multimeter'],
   hazards: ['open-fuel'],
-  cannotClear: ['the plunger, and the jet behind it'],
   outcomes: outcomes({ ok: 'In range', shorted: 'Shorted', open: 'Open' }),
   combine: { kind: 'dominance', order: ['ok', 'shorted', 'open'] },
   fields: {

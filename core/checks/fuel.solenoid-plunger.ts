@@ -15,7 +15,6 @@ export const fuelSolenoidPlunger = defineCheck({
   minutes: 3,
   access: ['bowl'],
   hazards: ['open-fuel'],
-  cannotClear: ['how it moves hot'],
   outcomes: outcomes({ free: 'Free', sticky: 'Sticky', 'stuck-open': 'Stuck in', 'stuck-shut': 'Stuck out' }),
   combine: { kind: 'dominance', order: ['free', 'sticky', 'stuck-open', 'stuck-shut'] },
 });

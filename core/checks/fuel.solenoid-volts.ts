@@ -13,8 +13,6 @@ export const fuelSolenoidVolts = defineFed({
   states: ['key-on'],
   access: ['hood'],
   hazards: ['open-fuel'],
-  cannotClear: ['the plunger, and the jet behind it'],
-  mayOnlyMean: ['a flat battery: hold it against the volts at the posts'],
   posts: numberField('At the battery posts', 'voltage', [0, 16], ['V', 'V']),
   atLeast: (rules, postVolts) => ({
     ...limitOf('at least', rules, 'feedLostVolts'),

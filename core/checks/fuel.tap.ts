@@ -13,7 +13,6 @@ export const fuelTap = defineCheck({
   minutes: 1,
   access: ['hood'],
   hazards: ['open-fuel'],
-  cannotClear: ['whether it is shut when the machine stands'],
   outcomes: outcomes({
     open: 'Open, and holds when shut',
     'none-fitted': 'None fitted',

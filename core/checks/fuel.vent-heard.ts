@@ -12,7 +12,6 @@ export const fuelVentHeard = defineCheck({
   minutes: 3,
   mayBeOverlooked: true,
   hazards: ['open-fuel', 'hot-exhaust'],
-  cannotClear: ['a vent that closes only with a full tank'],
   outcomes: outcomes({ silent: 'Silent', 'draws-air': 'Draws air' }),
   combine: { kind: 'ordered' },
 });

@@ -14,7 +14,6 @@ export const lookAirFilter = defineCheck({
   mayBeOverlooked: true,
   access: ['hood'],
   hazards: ['compressed-air'],
-  cannotClear: ['dirt that went past it before it was changed'],
   outcomes: outcomes({ clean: 'Clean', dirty: 'Dirty', blocked: 'Blocked', 'housing-broken': 'Housing broken' }),
   combine: { kind: 'dominance', order: ['clean', 'dirty', 'blocked', 'housing-broken'] },
 });

@@ -14,7 +14,6 @@ export const lookCooling = defineCheck({
   mayBeOverlooked: true,
   access: ['blower-housing'],
   hazards: ['by-hand', 'compressed-air'],
-  cannotClear: ['heat that comes from lean running or late spark'],
   outcomes: outcomes({ clean: 'Clean', packed: 'Packed' }),
   combine: { kind: 'ordered' },
 });

@@ -11,8 +11,6 @@ export const lookCrank = defineCheck({
   states: ['cranking'],
   minutes: 0.5,
   hazards: ['stops-dead'],
-  cannotClear: ['a battery that only just manages cold', 'an uneven rhythm no ear picks up'],
-  mayOnlyMean: ['a bad cable, where it cranks slowly: a worn battery cranks alike, volts at the posts part them'],
   outcomes: outcomes({
     normal: 'Normal',
     slow: 'Slow',

@@ -13,7 +13,6 @@ export const lookFuel = defineCheck({
   minutes: 2,
   mayBeOverlooked: true,
   hazards: ['open-fuel'],
-  cannotClear: ['what stands in the bowl and the jets'],
   outcomes: outcomes({
     fresh: 'Fresh',
     stale: 'Stale',

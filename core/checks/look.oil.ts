@@ -58,7 +58,6 @@ export const lookOil = defineCheck({
   minutes: 1,
   mayBeOverlooked: true,
   hazards: ['fuel-in-oil'],
-  cannotClear: ['a little fuel in oil that nobody can smell'],
   outcomes: OUTCOMES,
   beforeCranking: 1,
   // Nothing runs under load before the dipstick was read.

@@ -59,7 +59,6 @@ export const lookRun = defineCheck({
   // How it fails to get there is what is to be seen.
   needsOnlyStart: true,
   hazards: ['carbon-monoxide'],
-  cannotClear: ['a twin running on one cylinder may sound normal at idle', 'faults that come with time and heat'],
   outcomes: [],
   combine: { kind: 'parts' },
   offeredIn: ['loaded'],

@@ -14,7 +14,6 @@ export const lookStains = defineCheck({
   mayBeOverlooked: true,
   access: ['hood'],
   hazards: ['open-fuel'],
-  cannotClear: ['a leak that needs hours, or pressure, to show'],
   outcomes: outcomes({ dry: 'Dry', 'fuel-at-carb': 'Fuel at the carburettor', 'oil-at-head': 'Oil at a head edge' }),
   combine: { kind: 'dominance', order: ['dry', 'oil-at-head', 'fuel-at-carb'] },
 });

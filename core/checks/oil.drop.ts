@@ -12,7 +12,6 @@ export const oilDrop = defineCheck({
   minutes: 1,
   mayBeOverlooked: true,
   hazards: ['fuel-in-oil'],
-  cannotClear: ['a few parts of fuel in a hundred'],
   outcomes: outcomes({ oil: 'Runs like oil', thin: 'Thin' }),
   combine: { kind: 'ordered' },
 });

@@ -16,7 +16,6 @@ export const powerClutchOhms = defineCheck({
   access: ['belly'],
   needs: ['multimeter'],
   hazards: ['by-hand', 'raised-machine'],
-  cannotClear: ['a winding that shorts only hot or shaken', 'the air gap of the clutch'],
   outcomes: outcomes({ ok: 'In range', open: 'Open', shorted: 'Shorted' }),
   combine: { kind: 'dominance', order: ['ok', 'open', 'shorted'] },
   fields: {

@@ -19,8 +19,6 @@ export const powerCrankCurrent = defineCheck({
   access: ['battery'],
   needs: ['current clamp'],
   hazards: ['stops-dead', 'battery'],
-  cannotClear: ['which cylinder, without a trace'],
-  mayOnlyMean: ['a locked or tight engine pulling down a good starter, where it is high'],
   outcomes: outcomes({ normal: 'Normal', low: 'Low', high: 'High', locked: 'As if locked' }),
   combine: { kind: 'dominance', order: ['normal', 'low', 'high', 'locked'] },
   impliesState: false,

@@ -20,8 +20,6 @@ export const powerCrankVolts = defineCheck({
   access: ['battery'],
   needs: ['multimeter'],
   hazards: ['battery', 'stops-dead'],
-  cannotClear: ['a cable or joint: high volts here with a lazy starter mean the drop is downstream'],
-  mayOnlyMean: ['a locked or tight engine pulling down a good battery'],
   outcomes: outcomes({
     holds: 'Holds',
     'stays-high': 'Stays high, starter lazy',

@@ -11,7 +11,6 @@ export const powerDraw = defineAtMost({
   access: ['battery'],
   needs: ['multimeter'],
   hazards: ['battery'],
-  cannotClear: ['a draw that comes and goes', 'a battery that loses its charge inside'],
   // What emptied a battery that had to be charged or replaced.
   handsBack: { rank: 7, condition: 'key-off', temperature: null, after: 'battery' },
   dimension: 'current',

@@ -13,7 +13,6 @@ export const powerFuse = defineCheck({
   minutes: 2,
   access: ['battery'],
   hazards: ['battery'],
-  cannotClear: ['what blew it: a new fuse that blows again is a finding'],
   outcomes: outcomes({ ok: 'Whole', corroded: 'Corroded holder', blown: 'Blown' }),
   combine: { kind: 'ordered' },
 });

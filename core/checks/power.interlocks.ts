@@ -13,7 +13,6 @@ export const powerInterlocks = defineCheck({
   access: ['hood'],
   needs: ['multimeter'],
   hazards: ['interlocks', 'altered-safety', 'bypass-fitted'],
-  cannotClear: ['a switch that opens only when the seat rocks', 'wires between switch and module'],
   outcomes: outcomes({ ok: 'All close', open: 'One stays open' }),
   combine: { kind: 'ordered' },
 });

@@ -13,8 +13,6 @@ export const powerJump = defineCheck({
   access: ['battery'],
   needs: ['jump pack'],
   hazards: ['battery', 'jump-order', 'stops-dead', 'starter-direct'],
-  cannotClear: ['the battery, unless the clamps bite and the cables are good'],
-  mayOnlyMean: ['a clamp that does not bite, where it changes nothing'],
   outcomes: outcomes({ same: 'Changes nothing', cures: 'Cures it' }),
   combine: {
     kind: 'cure',

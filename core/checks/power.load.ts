@@ -17,7 +17,6 @@ export const powerLoad = defineCheck({
   access: ['battery'],
   needs: ['load tester'],
   hazards: ['battery'],
-  cannotClear: ['the posts and cables behind its clamps', 'anything, on a battery that is not charged'],
   outcomes: outcomes({ holds: 'Holds', sags: 'Sags' }),
   combine: { kind: 'ordered' },
   fields: {

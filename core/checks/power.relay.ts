@@ -12,8 +12,6 @@ export const powerRelay = defineCheck({
   minutes: 1,
   access: ['hood'],
   hazards: ['stops-dead'],
-  cannotClear: ['its contacts: they burn while the coil still clicks'],
-  mayOnlyMean: ['no start signal: key, interlock, fuse or wire before it'],
   outcomes: outcomes({ clicks: 'Clicks', silent: 'Silent' }),
   combine: { kind: 'ordered' },
   impliesState: false,

@@ -20,7 +20,6 @@ export const powerRestVolts = defineCheck({
   access: ['battery'],
   needs: ['multimeter'],
   hazards: ['battery'],
-  cannotClear: ['capacity: surface charge reads high, only a load or a tester tells'],
   outcomes: outcomes({ full: 'Charged', low: 'Low', flat: 'Flat', 'cell-gone': 'One cell gone' }),
   tellsCharge: true,
   combine: { kind: 'ordered' },

@@ -13,7 +13,6 @@ export const powerRingTeeth = defineCheck({
   foundByEye: true,
   access: ['belly'],
   hazards: ['by-hand', 'battery'],
-  cannotClear: ['the drive of the starter'],
   outcomes: outcomes({ ok: 'Whole', worn: 'Worn or gone' }),
   combine: { kind: 'ordered' },
 });

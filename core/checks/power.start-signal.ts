@@ -12,8 +12,6 @@ export const powerStartSignal = defineFed({
   states: ['key-on'],
   access: ['hood'],
   hazards: ['stops-dead', 'interlocks'],
-  cannotClear: ['what lies before or behind the tap'],
-  mayOnlyMean: ['key, interlock, fuse or wire: where along the line was it measured?'],
   atLeast: (rules) => limitOf('at least', rules, 'signalVolts'),
   spread: () => 0.15,
   points: ['the line before the tap'],

@@ -13,7 +13,6 @@ export const powerStarterDirect = defineCheck({
   access: ['belly'],
   needs: ['heavy jump leads', 'good battery'],
   hazards: ['starter-direct', 'stops-dead'],
-  cannotClear: ['a starter that weakens hot'],
   outcomes: outcomes({
     'spins-strong': 'Spins strongly',
     'spins-weak': 'Spins weakly',

@@ -20,7 +20,6 @@ export const powerTester = defineCheck({
   access: ['battery'],
   needs: ['battery tester'],
   hazards: ['battery'],
-  cannotClear: ['the posts and cables behind its clamps', 'a battery that fails only hot'],
   outcomes: outcomes({ good: 'Good', worn: 'Worn', bad: 'Bad' }),
   asksCharged: true,
   combine: { kind: 'ordered' },

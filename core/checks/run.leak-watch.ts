@@ -16,7 +16,6 @@ export const runLeakWatch = defineCheck({
   unattendedMinutes: 240,
   lastsMin: 240,
   hazards: ['open-fuel'],
-  cannotClear: ['the next crumb of dirt'],
   outcomes: OUTCOMES,
   handsBack: { rank: 3, condition: 'key-off', temperature: null },
   combine: { kind: 'ordered' },

@@ -17,7 +17,6 @@ export const runMinutes = defineCheck({
   minutes: 20,
   lastsMin: USUAL_MIN,
   hazards: ['carbon-monoxide'],
-  cannotClear: ['what comes only after hours or on a slope'],
   outcomes: OUTCOMES,
   handsBack: { rank: 5, condition: 'loaded', temperature: 'hot' },
   mayDieInIt: true,

@@ -12,7 +12,6 @@ export const runShutOff = defineCheck({
   states: ['idle'],
   minutes: 1,
   hazards: ['carbon-monoxide'],
-  cannotClear: ['the same with a hot engine'],
   outcomes: outcomes({ 'all-stop': 'All stop', 'after-fires': 'After-fires', 'one-keeps-firing': 'One keeps firing' }),
   handsBack: { rank: 4, condition: 'idle', temperature: null },
   mayDieInIt: true,

@@ -13,7 +13,6 @@ export const runStartCold = defineCheck({
   minutes: 3,
   unattendedMinutes: 480,
   hazards: ['carbon-monoxide', 'stops-dead'],
-  cannotClear: ['a colder morning than this one'],
   outcomes: outcomes({ starts: 'Starts at once', hard: 'Hard', no: 'Does not start' }),
   mayDieInIt: true,
   combine: { kind: 'ordered' },

@@ -25,7 +25,6 @@ export const runTimed = defineCheck({
   minutes: 20,
   lastsMin: USUAL_MIN,
   hazards: ['carbon-monoxide', 'secondary-voltage', 'open-fuel'],
-  cannotClear: ['what comes only after hours'],
   outcomes: OUTCOMES,
   mayDieInIt: true,
   warmsUp: true,

@@ -20,7 +20,6 @@ export const runTopSpeed = defineCheck({
   minutes: 3,
   needs: ['tachometer'],
   hazards: ['overspeed', 'carbon-monoxide'],
-  cannotClear: ['how it holds that speed under load'],
   outcomes: outcomes({ ok: 'As the sheet says', low: 'Too low', over: 'Over the sheet' }),
   combine: { kind: 'dominance', order: ['ok', 'low', 'over'] },
   fields: {

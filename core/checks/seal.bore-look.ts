@@ -15,7 +15,6 @@ export const sealBoreLook = defineCheck({
   access: ['plug[c]'],
   needs: ['borescope'],
   hazards: ['by-hand', 'open-plug-hole'],
-  cannotClear: ['rings stuck in their grooves'],
   outcomes: outcomes({ clean: 'Clean', washed: 'Washed', scored: 'Scored', hole: 'Hole in the piston' }),
   combine: { kind: 'dominance', order: ['clean', 'washed', 'scored', 'hole'] },
 });

@@ -75,11 +75,6 @@ export const sealCompression = defineCheck({
   access: ['plug[c]'],
   needs: ['compression gauge'],
   hazards: ['open-plug-hole', 'stops-dead', 'secondary-voltage'],
-  cannotClear: [
-    'anything, on an engine with an automatic compression release, a weak battery or a closed throttle: compare the cylinders',
-    'a moderate leak: half of it lost costs about a tenth of the reading',
-  ],
-  mayOnlyMean: ['a release fitted, slow cranking, a closed throttle or a long adapter, where it is low'],
   outcomes: outcomes({
     good: 'Good',
     high: 'High: release not acting',

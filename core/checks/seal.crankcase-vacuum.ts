@@ -11,7 +11,6 @@ export const sealCrankcaseVacuum = defineCheck({
   states: ['idle'],
   minutes: 3,
   hazards: ['carbon-monoxide', 'hot-exhaust'],
-  cannotClear: ['a leak of one side that the other covers'],
   outcomes: outcomes({ pulls: 'Pulls', pushes: 'Pushes' }),
   combine: { kind: 'ordered' },
 });

@@ -13,8 +13,6 @@ export const sealDipstickHiss = defineCheck({
   access: ['plug[c]'],
   needs: ['leak-down tester'],
   hazards: ['leak-down', 'open-plug-hole', 'compressed-air'],
-  cannotClear: ['a valve that leaks: that is heard elsewhere'],
-  mayOnlyMean: ['a gasket into the valve gallery: look into the bore'],
   outcomes: outcomes({ same: 'No change', grows: 'Grows' }),
   combine: { kind: 'ordered' },
 });

@@ -12,7 +12,6 @@ export const sealFluidTest = defineCheck({
   minutes: 6,
   access: ['head[c]'],
   hazards: ['open-fuel'],
-  cannotClear: ['a valve that leaks only hot'],
   outcomes: outcomes({
     holds: 'Holds',
     'weeps-intake': 'Weeps past the intake',

@@ -179,10 +179,6 @@ export const sealLeakDown = defineCheck({
   access: ['plug[c]'],
   needs: ['leak-down tester'],
   hazards: ['leak-down', 'by-hand', 'open-plug-hole', 'compressed-air'],
-  cannotClear: ['leaks that open hot', 'a bent push rod: the valve simply never opens', 'a piston that does not move'],
-  mayOnlyMean: [
-    'the release or a tight lash holding the valve, or not at top dead centre, where it hisses at the exhaust',
-  ],
   outcomes: outcomes({ sound: 'Sound', worn: 'Worn', leaks: 'Leaks', open: 'Holds nothing' }),
   combine: { kind: 'ordered' },
   partsOf: () => [

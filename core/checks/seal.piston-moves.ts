@@ -22,7 +22,6 @@ export const sealPistonMoves = defineCheck({
   minutes: 2,
   access: ['plug[c]'],
   hazards: ['by-hand', 'open-plug-hole'],
-  cannotClear: ['a slightly bent rod, unless the travel is measured against the stroke'],
   outcomes: outcomes({ moves: 'Full travel', short: 'Short travel', still: 'Stands still' }),
   combine: { kind: 'ordered' },
   fields: { travel: numberField('Travel', 'length', [0, 0.2], ['mm', 'in']) },

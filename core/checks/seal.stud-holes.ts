@@ -14,7 +14,6 @@ export const sealStudHoles = defineCheck({
   access: ['head[c]'],
   needs: ['straight edge'],
   hazards: ['by-hand'],
-  cannotClear: ['a head that is warped only hot'],
   outcomes: outcomes({ clean: 'Clean', debris: 'Dirt or burr' }),
   combine: { kind: 'ordered' },
 });

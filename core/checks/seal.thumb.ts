@@ -12,7 +12,6 @@ export const sealThumb = defineCheck({
   minutes: 1,
   access: ['plug[c]'],
   hazards: ['open-plug-hole', 'stops-dead'],
-  cannotClear: ['actual compression: a thumb cannot tell 60 psi from 120'],
   outcomes: outcomes({ 'blows-off': 'Blows off', soft: 'Soft', nothing: 'Nothing' }),
   combine: { kind: 'ordered' },
 });

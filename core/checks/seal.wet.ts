@@ -35,7 +35,6 @@ export const sealWet = defineCheck({
   access: ['plug[c]'],
   needs: ['compression gauge', 'syringe'],
   hazards: ['open-plug-hole', 'stops-dead', 'secondary-voltage'],
-  cannotClear: ['a bore scored so deep that oil does not seal it'],
   outcomes: outcomes({ same: 'Stays', rises: 'Rises' }),
   combine: { kind: 'ordered' },
   fields: {

@@ -23,7 +23,6 @@ export const sparkAirGap = defineCheck({
   access: ['blower-housing'],
   needs: ['gap gauge'],
   hazards: ['by-hand'],
-  cannotClear: ['the gap hot, or with a loose screw that shifts'],
   outcomes: outcomes({ ok: 'In limits', wide: 'Wide', tight: 'Tight' }),
   combine: { kind: 'dominance', order: ['ok', 'tight', 'wide'] },
   fields: {

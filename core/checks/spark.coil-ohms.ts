@@ -34,10 +34,6 @@ export const sparkCoilOhms = defineCheck({
   access: ['lead[c]'],
   needs: ['multimeter'],
   hazards: ['secondary-voltage'],
-  cannotClear: ['electronics in the coil', 'heat failures'],
-  mayOnlyMean: [
-    'the lead, its terminal or a resistor boot, where it reads open: read again at the bare conductor while flexing',
-  ],
   outcomes: outcomes({
     'in-range': 'In range',
     low: 'Low',

@@ -16,7 +16,6 @@ export const sparkCoilSwap = defineCheck({
   access: ['blower-housing'],
   needs: ['gap gauge'],
   hazards: ['by-hand', 'carbon-monoxide'],
-  cannotClear: ['a coil that fails hot, if it was not run hot after the swap'],
   outcomes: outcomes({ stays: 'Stays on its side', 'follows-coil': 'Follows the coil' }),
   combine: {
     kind: 'cure',

@@ -15,7 +15,6 @@ export const sparkCondenser = defineCheck({
   access: ['hood'],
   needs: ['multimeter'],
   hazards: ['by-hand'],
-  cannotClear: ['one that fails only hot'],
   appliesTo: (engine) => mayBe(engine.ignition, 'points'),
   outcomes: outcomes({ ok: 'As printed', bad: 'Bad' }),
   combine: { kind: 'ordered' },

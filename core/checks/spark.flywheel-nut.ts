@@ -13,7 +13,6 @@ export const sparkFlywheelNut = defineCheck({
   access: ['blower-housing'],
   needs: ['torque wrench'],
   hazards: ['by-hand'],
-  cannotClear: ['the key under it: a tightened nut keeps a sheared key where it is'],
   outcomes: outcomes({ tight: 'Tight', loose: 'Loose' }),
   combine: { kind: 'ordered' },
 });

@@ -24,7 +24,6 @@ export const sparkKey = defineCheck({
   access: ['flywheel'],
   needs: ['puller'],
   hazards: ['by-hand', 'flywheel-puller'],
-  cannotClear: ['a loose nut or a blow: the key sheared for a reason'],
   outcomes: outcomes({ intact: 'Whole', 'sheared-part': 'Stepped', sheared: 'Sheared' }),
   combine: { kind: 'ordered' },
   fields: {

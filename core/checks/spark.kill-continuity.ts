@@ -18,7 +18,6 @@ export const sparkKillContinuity = defineCheck({
   access: ['hood'],
   needs: ['multimeter'],
   hazards: ['by-hand'],
-  cannotClear: ['the other side of the connector', 'a wire that touches only when the seat or the engine moves'],
   outcomes: outcomes({ correct: 'Correct', 'open-key-off': 'Open, key off', 'grounded-key-on': 'Grounded, key on' }),
   combine: { kind: 'dominance', order: ['correct', 'open-key-off', 'grounded-key-on'] },
   fields: {

@@ -24,7 +24,6 @@ export const sparkKillDiode = defineCheck({
   access: ['kill-leads'],
   needs: ['multimeter'],
   hazards: ['by-hand'],
-  cannotClear: ['anything, with the coils still plugged in: leg to ground then reads the primary'],
   outcomes: outcomes({ good: 'One way only', shorted: 'Both ways alike', open: 'OL both ways' }),
   combine: { kind: 'dominance', order: ['good', 'open', 'shorted'] },
   appliesTo: (engine) => engine.cylinders > 1 && mayBe(engine.ignition, 'coil-per-cylinder'),

@@ -17,8 +17,6 @@ export const sparkKillOffAll = defineCheck({
   minutes: 1,
   access: ['hood'],
   hazards: ['kill-lead-off', 'carbon-monoxide'],
-  cannotClear: ['the engine side of the connector: a shorted diode or a chafed leg under the shroud stays'],
-  mayOnlyMean: ['an engine that starves, where it changes nothing running: the same connector feeds the fuel solenoid'],
   outcomes: OUTCOMES,
   combine: {
     kind: 'cure',

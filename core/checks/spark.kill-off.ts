@@ -15,8 +15,6 @@ export const sparkKillOff = defineCheck({
   minutes: 2,
   access: ['kill-leads'],
   hazards: ['kill-lead-off', 'carbon-monoxide'],
-  cannotClear: ['the coil itself when nothing changes: gap, lead and plug are still in the row'],
-  mayOnlyMean: ["the partner's shorted diode draining this coil through the same wire"],
   outcomes: outcomes({ same: 'No change', returns: 'Comes back', 'other-returns': 'The other one comes back' }),
   combine: {
     kind: 'cure',

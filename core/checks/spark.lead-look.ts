@@ -14,7 +14,6 @@ export const sparkLeadLook = defineCheck({
   mayBeOverlooked: true,
   access: ['lead[c]'],
   hazards: ['secondary-voltage'],
-  cannotClear: ['a break inside whole insulation: only flexing it on the meter tells'],
   outcomes: outcomes({
     ok: 'Sound',
     pinched: 'Pinched',

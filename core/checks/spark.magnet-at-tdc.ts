@@ -13,7 +13,6 @@ export const sparkMagnetAtTdc = defineCheck({
   minutes: 3,
   access: ['blower-housing'],
   hazards: ['by-hand', 'open-plug-hole'],
-  cannotClear: ['a degree or two: the eye sees no less than three'],
   outcomes: outcomes({ 'lines-up': 'Lines up', off: 'Off' }),
   combine: { kind: 'ordered' },
 });

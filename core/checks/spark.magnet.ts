@@ -12,7 +12,6 @@ export const sparkMagnet = defineCheck({
   minutes: 1,
   access: ['blower-housing'],
   hazards: ['by-hand'],
-  cannotClear: ['the coil; a magnet is hardly ever the culprit'],
   outcomes: outcomes({ strong: 'Pulls hard', weak: 'Weak' }),
   combine: { kind: 'ordered' },
 });

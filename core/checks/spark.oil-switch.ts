@@ -13,7 +13,6 @@ export const sparkOilSwitch = defineCheck({
   access: ['hood'],
   needs: ['multimeter'],
   hazards: ['fuel-in-oil'],
-  cannotClear: ['a float in it that drops on a slope'],
   outcomes: outcomes({ opens: 'Open', grounds: 'Grounds' }),
   combine: { kind: 'ordered' },
 });

@@ -19,7 +19,6 @@ export const sparkPlugGap = defineCheck({
   access: ['plug[c]'],
   needs: ['wire gauge'],
   hazards: ['open-plug-hole'],
-  cannotClear: ['the plug: cracks and leaks under pressure do not show'],
   outcomes: outcomes({ ok: 'In limits', wide: 'Wide', closed: 'Closed' }),
   combine: { kind: 'dominance', order: ['ok', 'wide', 'closed'] },
   fields: { value: numberField('Gap', 'length', [0, 0.005], ['mm', 'thou'], { required: true }) },

@@ -13,10 +13,6 @@ export const sparkPlugLook = defineCheck({
   mayBeOverlooked: true,
   access: ['plug[c]'],
   hazards: ['open-plug-hole'],
-  cannotClear: ['a crack under pressure and heat that the eye does not see'],
-  mayOnlyMean: [
-    'a cylinder dead for another reason, where the plug is wet or sooty: the plug is a witness, rarely the culprit',
-  ],
   outcomes: outcomes({
     normal: 'Normal',
     'clean-cold': 'Clean and cold',

@@ -14,7 +14,6 @@ export const sparkPlugNew = defineCheck({
   minutes: 3,
   access: ['plug[c]'],
   hazards: ['open-plug-hole', 'carbon-monoxide'],
-  cannotClear: ['anything but the plug and its gap', 'what fouled the old one: it fouls the new one too'],
   outcomes: outcomes({ same: 'No change', returns: 'Comes back' }),
   combine: {
     kind: 'cure',

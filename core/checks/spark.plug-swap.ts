@@ -15,7 +15,6 @@ export const sparkPlugSwap = defineCheck({
   minutes: 3,
   access: ['plug[c]'],
   hazards: ['open-plug-hole', 'carbon-monoxide'],
-  cannotClear: ['anything but the plug'],
   outcomes: outcomes({ stays: 'Stays on its side', 'follows-plug': 'Follows the plug' }),
   combine: {
     kind: 'cure',

@@ -22,7 +22,6 @@ export const sparkPoints = defineCheck({
   access: ['flywheel'],
   needs: ['feeler blades'],
   hazards: ['by-hand', 'flywheel-puller'],
-  cannotClear: ['the condenser beside them'],
   outcomes: OUTCOMES,
   combine: { kind: 'dominance', order: ['ok', 'gap-off', 'burnt'] },
   appliesTo: (engine) => mayBe(engine.ignition, 'points'),

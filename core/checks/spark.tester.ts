@@ -50,12 +50,6 @@ export const sparkTester = defineCheck({
   access: ['lead[c]'],
   needs: ['spark tester'],
   hazards: ['secondary-voltage', 'carbon-monoxide'],
-  cannotClear: [
-    'a coil that drops out hot or above some speed',
-    "a kill lead or a partner's shorted diode that drains part of each pulse",
-    'ignition timing (sheared flywheel key)',
-    'a cylinder that sparks but does not burn (fuel, valve, rod)',
-  ],
   outcomes: OUTCOMES,
   combine: { kind: 'ordered' },
   // Bringing the speed up tells whether it goes dark at one; without that nothing is said of it.

@@ -45,8 +45,6 @@ type Defaulted = Pick<
   | 'access'
   | 'needs'
   | 'hazards'
-  | 'cannotClear'
-  | 'mayOnlyMean'
   | 'accuracy'
   | 'each'
   | 'impliesState'

@@ -11,7 +11,6 @@ export const splitCapLoose = defineCheck({
   states: ['full-speed', 'loaded'],
   minutes: 15,
   hazards: ['carbon-monoxide', 'open-fuel'],
-  cannotClear: ['a tank that is nearly empty', 'a cap that blocks only when full'],
   outcomes: outcomes({ same: 'Changes nothing', cures: 'Comes back' }),
   combine: {
     kind: 'cure',

@@ -14,7 +14,6 @@ export const splitChoke = defineCheck({
   needsOnlyStart: true,
   minutes: 1,
   hazards: ['carbon-monoxide'],
-  cannotClear: ['which jet, and whether it is the jet or air drawn in'],
   outcomes: outcomes({
     'no-change': 'No change',
     worse: 'Worse',

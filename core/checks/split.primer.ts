@@ -13,8 +13,6 @@ export const splitPrimer = defineCheck({
   access: ['air-box'],
   needs: ['primer'],
   hazards: ['primer', 'carbon-monoxide'],
-  cannotClear: ['fuel under load: it shows only that it can fire'],
-  mayOnlyMean: ['a plug wet already', 'an intake choked with dirt', 'a battery too slow to spark'],
   outcomes: outcomes({
     'runs-on-primer': 'Runs for a moment',
     coughs: 'Coughs',

@@ -11,8 +11,6 @@ export const turnByHand = defineCheck({
   states: ['bench'],
   minutes: 3,
   hazards: ['by-hand', 'liquid-lock'],
-  cannotClear: ['a release that fails only at speed'],
-  mayOnlyMean: ['the blade clutch or the drive, until they are off'],
   outcomes: outcomes({
     free: 'Free',
     'firm-at-compression': 'Firm at compression, goes past',

@@ -21,7 +21,6 @@ export const turnPlugsOut = defineCheck({
   minutes: 3,
   access: ['plug[c]'],
   hazards: ['liquid-lock', 'open-plug-hole', 'by-hand', 'fuel-in-oil'],
-  cannotClear: ['what let the liquid in', 'a rod bent by the lock'],
   outcomes: OUTCOMES,
   cranking: { safeUnless: 'still-locked' },
   beforeCranking: 2,

@@ -12,7 +12,6 @@ export const turnPtoDrag = defineCheck({
   minutes: 2,
   access: ['belly'],
   hazards: ['by-hand', 'raised-machine'],
-  cannotClear: ['a bearing that binds only under the load of the belt'],
   outcomes: outcomes({ free: 'Free', drags: 'Drags' }),
   combine: { kind: 'ordered' },
 });

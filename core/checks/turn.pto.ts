@@ -13,7 +13,6 @@ export const turnPto = defineCheck({
   minutes: 3,
   access: ['belly'],
   hazards: ['by-hand', 'raised-machine'],
-  cannotClear: ['a clutch that seizes only when hot'],
   outcomes: outcomes({ free: 'Free', rough: 'Rough', seized: 'Seized' }),
   combine: { kind: 'ordered' },
 });

@@ -184,7 +184,6 @@ export const valveLash = defineCheck({
   access: ['valve-cover[c]'],
   needs: ['feeler blades'],
   hazards: ['by-hand'],
-  cannotClear: ['equal travel of the valves', 'a stud that backs out under load'],
   outcomes: outcomes({ ok: 'In limits', wide: 'Wide', tight: 'Tight' }),
   combine: { kind: 'parts' },
   // What was said without naming a valve is of a part of its own.

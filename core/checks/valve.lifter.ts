@@ -13,7 +13,6 @@ export const valveLifter = defineCheck({
   minutes: 2,
   access: ['valve-cover[c]'],
   hazards: ['by-hand', 'hot-exhaust'],
-  cannotClear: ['a lifter after standing: spongy then is normal'],
   outcomes: outcomes({ firm: 'Firm', collapsed: 'Collapsed' }),
   combine: { kind: 'ordered' },
   appliesTo: (engine) => engine.lifters !== 'solid',

@@ -13,7 +13,6 @@ export const valveMotion = defineCheck({
   mayBeOverlooked: true,
   access: ['valve-cover[c]', 'plug[c]'],
   hazards: ['by-hand'],
-  cannotClear: ['lash', 'equal travel to a fraction', 'a stud that backs out under load'],
   outcomes: outcomes({
     equal: 'Both alike',
     'intake-short': 'Intake short',

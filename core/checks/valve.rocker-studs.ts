@@ -14,7 +14,6 @@ export const valveRockerStuds = defineCheck({
   mayBeOverlooked: true,
   access: ['valve-cover[c]'],
   hazards: ['by-hand'],
-  cannotClear: ['a stud that backs out under load'],
   outcomes: outcomes({ tight: 'Tight', loose: 'Loose' }),
   combine: { kind: 'ordered' },
 });

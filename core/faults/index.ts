@@ -65,7 +65,17 @@ export const findRepairable = (id: string): Pick<FaultDefinition, 'repair' | 'pa
   return id === CARBURETTOR_JOB.id ? CARBURETTOR_JOB : findFault(id);
 };
 
-export * from './carburettor.ts';
+export {
+  CARBURETTOR_CARD,
+  CARBURETTOR_DEPTHS,
+  CARBURETTOR_JOB,
+  CARBURETTOR_STEPS,
+  type CarburettorDepth,
+  type CarburettorStep,
+  type CarburettorWork,
+  putInBy,
+  staysAfter,
+} from './carburettor.ts';
 export { CONDITIONS, INTERACTIONS, WORKED } from './conditions.ts';
 export * from './define.ts';
 export { CONDITION_IDS, type ConditionId, FAULT_IDS, type FaultId } from './ids.ts';

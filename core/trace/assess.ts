@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { assessingContext } from '../bench/assessing.ts';
 import { ambientSchema, type InputIssue, issuesOf, type Read, readEvent, refuse } from '../casefile/index.ts';
+import { clearsOf } from '../checks/clears.ts';
 import { accuracyOf, type CheckDefinition, findCheck, mainFigure, type Reading } from '../checks/index.ts';
 import { engineFigures, engineWords, withLayout } from '../engine/index.ts';
 import { houseRules, ruleVersionOf } from '../house/house.ts';
@@ -60,8 +61,7 @@ export function assessInput(checkId: string, raw: unknown): Read<unknown> {
       limits: assessed.limits,
       points: assessed.points,
       remarks: assessed.remarks,
-      cannotClear: check.cannotClear,
-      mayOnlyMean: check.mayOnlyMean,
+      ...clearsOf(check.id),
       cautions: check.hazards.map((id) => CAUTIONS[id]),
       instrument: statedInstrument(check, reading),
       rules: ruleVersionOf(RULES_VERSION, house),

@@ -1,3 +1,4 @@
+import { clearsOf } from '../checks/clears.ts';
 import { CHECKS, type Field } from '../checks/index.ts';
 import { CONDITIONS, FAULTS } from '../faults/index.ts';
 
@@ -19,8 +20,7 @@ export function checksAsData() {
     outcomes: c.outcomes,
     fields: Object.fromEntries(Object.entries(c.fields).map(([name, field]) => [name, fieldAsData(field)])),
     ...(c.each ? { each: fieldAsData(c.each) } : {}),
-    cannotClear: c.cannotClear,
-    mayOnlyMean: c.mayOnlyMean,
+    ...clearsOf(c.id),
   }));
 }
 

@@ -1,15 +1,8 @@
-import type { NotPerformed, PartFit, PartOrigin, RawCheckEvent, RawPartEvent } from '../casefile/index.ts';
+import type { NotPerformed, RawCheckEvent } from '../casefile/index.ts';
 import { accessLabel, type CheckDefinition, findCheck, type Reading } from '../checks/index.ts';
 import { SYMPTOMS } from '../complaint/symptoms.ts';
 import type { RepairAction, RunningState, Temperature } from '../engine/index.ts';
-import {
-  CARBURETTOR_STEPS,
-  type CarburettorDepth,
-  type CarburettorStep,
-  type CarburettorWork,
-} from '../faults/carburettor.ts';
 import { splitKey } from '../machine/key.ts';
-import { PARTS } from '../machine/parts.ts';
 import type { NextCheck } from '../reason/plan.ts';
 import type { Why } from '../reason/why.ts';
 import { formatQuantity, type Quantity } from '../units/index.ts';
@@ -166,57 +159,3 @@ export function readingText(raw: RawCheckEvent): string {
     parts.push(raw.symptoms.length === 0 ? 'Runs clean' : raw.symptoms.map((s) => SYMPTOMS[s]).join(', '));
   return parts.join(' · ');
 }
-
-/** Where a part on the bench comes from, whether it goes on, and what goes over to it. */
-export const ORIGIN_WORDS: Readonly<Record<PartOrigin, string>> = { new: 'New', donor: 'Donor', old: 'Old' };
-export const FIT_WORDS: Readonly<Record<PartFit, string>> = {
-  fits: 'Fits',
-  'does-not-fit': 'Does not fit',
-  'not-tried': 'Not tried on',
-};
-
-/** A part on the bench in one line: what, from where, and what is not to be forgotten. */
-export function partCardText(event: RawPartEvent): string {
-  const { part, origin, name, mounting, leadLength, connector, carriedOver = [], price, fit = 'not-tried' } = event;
-  const what = PARTS.find((p) => p.id === part)?.name ?? part;
-  return [
-    `${ORIGIN_WORDS[origin]}: ${what}${name ? ` "${name}"` : ''}`,
-    FIT_WORDS[fit].toLowerCase(),
-    ...(leadLength ? [`lead ${formatQuantity(leadLength)}`] : []),
-    ...(mounting ? [`mounting: ${mounting}`] : []),
-    ...(connector ? [`connector: ${connector}`] : []),
-    ...(carriedOver.length > 0 ? [`carry over ${carriedOver.join(', ')}`] : []),
-    ...(price === undefined ? [] : [`price ${price}`]),
-  ].join(' · ');
-}
-
-/** How deep the work on a carburettor went. */
-export const DEPTH_WORDS: Readonly<Record<CarburettorDepth, string>> = {
-  'in-place': 'Cleaned in place',
-  stripped: 'Stripped and bathed',
-  kit: 'Rebuilt with a kit',
-  replaced: 'Replaced whole',
-};
-
-/** What was done to it. */
-export const STEP_WORDS: Readonly<Record<CarburettorStep, string>> = {
-  'bowl-off': 'Bowl off',
-  'jets-out': 'Jets out',
-  'plugs-pulled': 'Passage plugs pulled',
-  bath: 'Bath, rubber off',
-  'seals-new': 'Seals new',
-  'needle-new': 'Needle and seat new',
-  'float-set': 'Float level set',
-  'screen-cleaned': 'Screen cleaned',
-  'screen-left-out': 'Screen left out',
-  'solenoid-new': 'Solenoid new',
-  'gasket-new': 'Mounting gasket new',
-  'screws-set': 'Mixture screws set',
-};
-
-/** One job on the carburettor, as it is printed. */
-export const carburettorText = ({ depth, done }: CarburettorWork): string =>
-  [
-    DEPTH_WORDS[depth],
-    ...CARBURETTOR_STEPS.filter((step) => done.includes(step)).map((step) => STEP_WORDS[step].toLowerCase()),
-  ].join(', ');

@@ -8,12 +8,11 @@ import {
   whyLine,
 } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
-import { Cautions } from './Cautions.tsx';
 import { EntryBoxes, StatePick } from './EntryBoxes.tsx';
 import { boxesOf, type Entry } from './entry.ts';
 import { useFaultCards } from './FaultWords.tsx';
 import { PlateHead, SidePick } from './PlateHead.tsx';
-import { Clock, SheetAsk, VerdictWorking } from './panels.ts';
+import { Cautions, Clock, SheetAsk, VerdictWorking } from './panels.ts';
 import type { ClockOf, Entries, PlateCheck } from './plateCheck.ts';
 import type { Doubts } from './useDoubts.ts';
 import type { Draft, Judged } from './usePlateEntry.ts';
@@ -65,7 +64,9 @@ export function PlateBody(props: Props) {
         </Suspense>
       )}
       <div className="mt-2">
-        <Cautions ids={check.hazards} />
+        <Suspense fallback={<div className={check.hazards.length > 0 ? 'min-h-12' : ''} />}>
+          <Cautions ids={check.hazards} />
+        </Suspense>
       </div>
       <div className="mt-2.5 space-y-2.5">
         <div className="flex flex-wrap items-center gap-x-5 gap-y-2">

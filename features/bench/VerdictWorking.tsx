@@ -1,11 +1,13 @@
+import { clearsOf } from '@/core/checks/clears.ts';
 import { placeLabel, quantityLine, REMARK_WORDS, shownUnit } from '@/core/index.ts';
 import { isSound, type VerdictProps } from './Verdict.tsx';
 
 /** What is to be minded about it, then how it came to that: the figures worked out, the limits with where they came from, what it does not clear. */
 export function VerdictWorking({ check, assessed, side }: VerdictProps) {
   const sound = isSound(assessed);
-  const mayOnlyMean = assessed.outcome !== null && !sound ? check.mayOnlyMean : [];
-  const cannotClear = sound ? check.cannotClear : [];
+  const clears = clearsOf(check.id);
+  const mayOnlyMean = assessed.outcome !== null && !sound ? clears.mayOnlyMean : [];
+  const cannotClear = sound ? clears.cannotClear : [];
   const points = assessed.outcome !== null && !sound ? assessed.points : [];
   const quantities = Object.entries(assessed.quantities);
   const plain = assessed.remarks.map((remark) => REMARK_WORDS[remark] ?? remark);

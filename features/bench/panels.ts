@@ -16,6 +16,7 @@ export const RefusedLine = later(() => import('./RefusedLine.tsx').then((m) => m
 export const SheetAsk = later(() => import('./SheetAsk.tsx').then((m) => m.SheetAsk));
 export const WorkPlate = later(() => import('./WorkPlate.tsx').then((m) => m.WorkPlate));
 export const Notices = later(() => import('./Notices.tsx').then((m) => m.Notices));
+export const Cautions = later(() => import('./Cautions.tsx').then((m) => m.Cautions));
 export const Clock = later(() => import('./Clock.tsx').then((m) => m.Clock));
 export const OpenNow = later(() => import('./OpenNow.tsx').then((m) => m.OpenNow));
 export const PrintedWork = later(() => import('./PrintedWork.tsx').then((m) => m.PrintedWork));
@@ -36,6 +37,7 @@ export const PANELS = [
   SheetAsk,
   WorkPlate,
   Clock,
+  Cautions,
   Tachometer,
   OpenNow,
   ConditionLine,
