@@ -58,7 +58,7 @@ export const balanceCutOut = defineCheck({
   id: 'balance.cut-out',
   code: 'cu',
   title: 'Cut out one cylinder',
-  todo: 'Ground this cylinder through the tester; never pull a live boot. Governed: read speed and how far the throttle plate stands open, before and after. Or held: plate held at the carburettor by a clamp that lets go at a tug, 2,000 rpm at most, kill clip in the other hand; let go of the plate before the cylinder fires again.',
+  todo: 'Ground this cylinder through the tester, never pull a live boot. Governed: speed and opening of the throttle plate, before and after. Held: the plate itself, not the lever, at 2,000 rpm at most.',
   system: 'turning',
   scope: 'cylinder',
   states: ['idle', 'half-speed'],

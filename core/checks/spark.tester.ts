@@ -39,7 +39,7 @@ export const sparkTester = defineCheck({
   id: 'spark.tester',
   code: 'st',
   title: 'Spark tester',
-  todo: 'Tester with a gap between lead and plug. A steady flash each turn, weak, skipping, or none? Say how it was running and how hot; bring the speed up and note where it goes dark.',
+  todo: 'Tester with a gap between lead and plug. Steady each turn, weak, skipping, none? Speed up: where does it go dark?',
   system: 'spark',
   scope: 'cylinder',
   states: ['cranking', 'idle', 'half-speed', 'full-speed', 'loaded'],

@@ -176,7 +176,7 @@ export const valveLash = defineCheck({
   id: 'valve.lash',
   code: 'vl',
   title: 'Valve lash',
-  todo: 'Cold. Both valves shut, at the crank position named; rock the rockers to feel clearance on both. The thickest blade that enters with slight drag. Turn two whole turns by hand before closing up.',
+  todo: 'Cold, both valves shut, both rockers loose at the crank position named. The thickest blade that goes with slight drag. Two whole turns by hand before closing up.',
   system: 'valves',
   scope: 'cylinder',
   states: ['bench'],

@@ -1,18 +1,11 @@
 import { Suspense } from 'react';
-import {
-  assessingContext,
-  type CaseHead,
-  type CheckDefinition,
-  EMPTY_ASSESSMENT,
-  type RawEngineEvent,
-  whyLine,
-} from '@/core/index.ts';
+import { type CaseHead, type CheckDefinition, type RawEngineEvent, whyLine } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { EntryBoxes, StatePick } from './EntryBoxes.tsx';
 import { boxesOf, type Entry } from './entry.ts';
 import { useFaultCards } from './FaultWords.tsx';
 import { PlateHead, SidePick } from './PlateHead.tsx';
-import { Cautions, Clock, SheetAsk, VerdictWorking } from './panels.ts';
+import { Cautions, Clock, Prepared, SheetAsk, VerdictWorking } from './panels.ts';
 import type { ClockOf, Entries, PlateCheck } from './plateCheck.ts';
 import type { Doubts } from './useDoubts.ts';
 import type { Draft, Judged } from './usePlateEntry.ts';
@@ -78,6 +71,11 @@ export function PlateBody(props: Props) {
             <SheetAsk check={check.id} head={head} habit={habit} onLearnt={onLearnt} />
           </Suspense>
         </div>
+        {check.prepare !== null && (
+          <Suspense fallback={<div className="min-h-8" />}>
+            <Prepared check={check} head={head} />
+          </Suspense>
+        )}
         <div className={plate.pair ? 'grid gap-x-4 gap-y-3 @xl:grid-cols-2' : ''}>
           {drafts.map(({ side, drafted }) => (
             <fieldset key={side} data-side={side} className="m-0 min-w-0 border-0 p-0">
@@ -99,7 +97,6 @@ export function PlateBody(props: Props) {
             </fieldset>
           ))}
         </div>
-        <Prepared check={check} head={head} isRead={judged.some((j) => j.assessed !== null)} />
         <Suspense fallback={null}>
           {judged.map(
             ({ side, assessed }) =>
@@ -116,19 +113,5 @@ export function PlateBody(props: Props) {
         )}
       </div>
     </div>
-  );
-}
-
-/** Where things have to stand before anything is measured. */
-function Prepared({ check, head, isRead }: { check: CheckDefinition; head: CaseHead; isRead: boolean }) {
-  if (check.prepare === null || isRead) return null;
-  return (
-    <Suspense fallback={null}>
-      <VerdictWorking
-        check={check}
-        assessed={{ ...EMPTY_ASSESSMENT, ...check.prepare(assessingContext(head)) }}
-        side={null}
-      />
-    </Suspense>
   );
 }

@@ -17,6 +17,7 @@ export const SheetAsk = later(() => import('./SheetAsk.tsx').then((m) => m.Sheet
 export const WorkPlate = later(() => import('./WorkPlate.tsx').then((m) => m.WorkPlate));
 export const Notices = later(() => import('./Notices.tsx').then((m) => m.Notices));
 export const Cautions = later(() => import('./Cautions.tsx').then((m) => m.Cautions));
+export const Prepared = later(() => import('./Prepared.tsx').then((m) => m.Prepared));
 export const Clock = later(() => import('./Clock.tsx').then((m) => m.Clock));
 export const OpenNow = later(() => import('./OpenNow.tsx').then((m) => m.OpenNow));
 export const PrintedWork = later(() => import('./PrintedWork.tsx').then((m) => m.PrintedWork));
@@ -37,6 +38,7 @@ export const PANELS = [
   SheetAsk,
   WorkPlate,
   Clock,
+  Prepared,
   Cautions,
   Tachometer,
   OpenNow,
