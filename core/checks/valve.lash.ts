@@ -176,7 +176,7 @@ export const valveLash = defineCheck({
   id: 'valve.lash',
   code: 'vl',
   title: 'Valve lash',
-  todo: 'Cold, both valves shut, both rockers loose at the crank position named. The thickest blade that goes with slight drag. Two whole turns by hand before closing up.',
+  todo: 'Cold, both rockers loose, crank as it says below. The thickest blade that goes with slight drag. Then two turns by hand.',
   system: 'valves',
   scope: 'cylinder',
   states: ['bench'],

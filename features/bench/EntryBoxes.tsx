@@ -17,6 +17,7 @@ import {
   type Temperature,
 } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
+import { Button } from '@/ui/Button.tsx';
 import { Choice, KeyNumber } from '@/ui/Choice.tsx';
 import { type Box, boxesOf, type Entry, figuresAsked, isFinding, isSpeed, placeName } from './entry.ts';
 import { type BoxProps, FigureBox } from './FigureBox.tsx';
@@ -157,19 +158,22 @@ export function EntryBoxes(props: Props) {
 function Figures({ boxes, asked, ...props }: Props & { boxes: readonly Box[]; asked: ReadonlySet<string> }) {
   const { engine, entry, onChange } = props;
   const [ear, setEar] = useState<string | null>(null);
+  const speeds = boxes.filter((b) => isSpeed(b.field));
+  const nextOf = (among: readonly Box[]) => among.find((b) => !entry.typed[b.name])?.name ?? null;
   return (
     <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
       {boxes.map((box) => (
-        <BoxInput
-          key={box.name}
-          box={box}
-          field={box.field}
-          asked={asked.has(box.name)}
-          isHearing={ear === box.name}
-          onHear={() => setEar(ear === box.name ? null : box.name)}
-          {...props}
-        />
+        <BoxInput key={box.name} box={box} field={box.field} asked={asked.has(box.name)} {...props} />
       ))}
+      {speeds.length > 0 && (
+        <Button
+          className="min-h-14 self-end"
+          aria-expanded={ear !== null}
+          onClick={() => setEar(ear === null ? (nextOf(speeds) ?? speeds[0]!.name) : null)}
+        >
+          Hear it
+        </Button>
+      )}
       {ear !== null && (
         <Suspense fallback={null}>
           <Tachometer
@@ -182,7 +186,7 @@ function Figures({ boxes, asked, ...props }: Props & { boxes: readonly Box[]; as
                 heard: { ...entry.heard, [ear]: heard },
               });
               // On to the other speed of the same check, where there is one.
-              setEar(boxes.find((b) => b.name !== ear && isSpeed(b.field) && !entry.typed[b.name])?.name ?? null);
+              setEar(nextOf(speeds.filter((b) => b.name !== ear)));
             }}
             onLeave={() => setEar(null)}
           />

@@ -3,7 +3,7 @@ import { type Field, type NumberField, shownUnit } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
 import { useCoarse } from '@/ui/useCoarse.ts';
-import { type Box, type Entry, habitUnit, isSpeed } from './entry.ts';
+import { type Box, type Entry, habitUnit } from './entry.ts';
 import type { Doubts } from './useDoubts.ts';
 
 /** One box of the entry, and what stands around it. */
@@ -18,8 +18,6 @@ export interface BoxProps<F extends Field = Field> {
   readonly doubts: Doubts;
   readonly onChange: (entry: Entry) => void;
   readonly asked: boolean;
-  readonly isHearing: boolean;
-  readonly onHear: () => void;
 }
 
 /** A figure as it is typed, what is wrong with it, and which unit was meant. */
@@ -66,11 +64,6 @@ export function FigureBox({
         <p id={`${id}-issue`} className="mt-0.5 text-[0.9rem] font-bold leading-tight text-rust">
           {issue}
         </p>
-      )}
-      {isSpeed(field) && (
-        <Button className="mt-1 w-full" aria-expanded={on.isHearing} onClick={on.onHear}>
-          Hear it
-        </Button>
       )}
       {doubt && (
         <fieldset data-doubt className="m-0 mt-1 border-0 p-0">

@@ -56,11 +56,7 @@ export function PlateBody(props: Props) {
           />
         </Suspense>
       )}
-      <div className="mt-2">
-        <Suspense fallback={<div className={check.hazards.length > 0 ? 'min-h-12' : ''} />}>
-          <Cautions ids={check.hazards} />
-        </Suspense>
-      </div>
+      <Hazards check={check} />
       <div className="mt-2.5 space-y-2.5">
         <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
           {bilateral && plate.replaces === null && (
@@ -71,11 +67,9 @@ export function PlateBody(props: Props) {
             <SheetAsk check={check.id} head={head} habit={habit} onLearnt={onLearnt} />
           </Suspense>
         </div>
-        {check.prepare !== null && (
-          <Suspense fallback={<div className="min-h-8" />}>
-            <Prepared check={check} head={head} />
-          </Suspense>
-        )}
+        <Suspense fallback={check.prepare && <div className="min-h-8" />}>
+          <Prepared check={check} head={head} />
+        </Suspense>
         <div className={plate.pair ? 'grid gap-x-4 gap-y-3 @xl:grid-cols-2' : ''}>
           {drafts.map(({ side, drafted }) => (
             <fieldset key={side} data-side={side} className="m-0 min-w-0 border-0 p-0">
@@ -112,6 +106,16 @@ export function PlateBody(props: Props) {
           </p>
         )}
       </div>
+    </div>
+  );
+}
+
+function Hazards({ check: { hazards } }: Pick<Props, 'check'>) {
+  return (
+    <div className="mt-2">
+      <Suspense fallback={hazards.length > 0 && <div className="min-h-12" />}>
+        <Cautions ids={hazards} />
+      </Suspense>
     </div>
   );
 }

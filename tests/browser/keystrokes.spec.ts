@@ -17,7 +17,10 @@ const TWIN = {
 function middleOf(box: ReturnType<typeof boxesOf>[number]): string {
   if (box.field.kind !== 'number') throw new Error(box.name);
   const { value } = fromSi((box.field.min + box.field.max) / 2, box.field.dimension, habitUnit(box.field, 'metric'));
-  return String(Number(value.toPrecision(3)));
+  const digits = String(Number(value.toPrecision(3)));
+  // Half of what can be is more probably meant in another unit, and would be asked about.
+  const isDoubted = box.field.dimension === 'length' || box.field.dimension === 'pressure';
+  return isDoubted ? `${digits} ${habitUnit(box.field, 'metric')}` : digits;
 }
 
 const measured = CHECKS.filter((c) => c.appliesTo(TWIN)).flatMap((check) => {
