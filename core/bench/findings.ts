@@ -3,6 +3,7 @@ import { checkOf } from '../checks/index.ts';
 import { findCondition, findRepairable } from '../faults/index.ts';
 import { benchBefore } from './bench.ts';
 import { sightedAt } from './conditionWork.ts';
+import { endedBy } from './endedBy.ts';
 import type { Bench, MadeRepair } from './state.ts';
 import { summarise } from './summary.ts';
 
@@ -34,12 +35,14 @@ function findingOf(bench: Bench, repair: MadeRepair): Finding {
   const before = benchBefore(bench, repair.event);
   const summary = summarise(before);
   const condition = findCondition(repair.step.id);
+  // One job may make an end of several that were proven.
+  const proofs = summary.confirmed.filter((s) => endedBy(repair, s.fault)).flatMap((s) => s.proof);
   // A condition is proven by what showed it to the eye.
   const seen = condition ? [sightedAt(before, condition)].filter((event) => event > 0) : [];
   return {
     repair,
-    proof: [...new Set(summary.confirmed.find((s) => s.fault === repair.key)?.proof ?? seen)].sort((a, b) => a - b),
-    p: summary.suspects.find((s) => s.key === repair.key)?.p ?? 0,
+    proof: [...new Set(proofs.length > 0 ? proofs : seen)].sort((a, b) => a - b),
+    p: Math.max(0, ...summary.suspects.filter((s) => endedBy(repair, s.key)).map((s) => s.p)),
     behind: findRepairable(repair.step.id)?.behind ?? null,
   };
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type CarburettorWork, putInBy, staysAfter, summarise } from '@/core/index.ts';
+import { type CarburettorWork, findingsOf, putInBy, staysAfter, summarise } from '@/core/index.ts';
 import { complaintOf, eventOf, TWIN, withEvents } from './jobs.ts';
 
 /**
@@ -64,6 +64,14 @@ describe('the carburettor as one job', () => {
     expect(summary.work.due.map((d) => d.condition)).toContain('top-speed');
     expect(summary.retests.map((r) => r.check)).toContain('look.run');
     expect(summary.phase).not.toBe('repair');
+  });
+
+  it('is no work on suspicion where what it ended was proven', () => {
+    const [found] = findingsOf(withEvents(complaintOf(['runs-on-choke-only']), ...BLOCKED, did(WITH_JETS)));
+    expect(found!.proof).toContain(2);
+    expect(found!.p).toBeGreaterThan(0.9);
+    const [blind] = findingsOf(withEvents(complaintOf(['runs-on-choke-only']), did(WITH_JETS)));
+    expect(blind!.proof).toEqual([]);
   });
 
   it('is refused without its depth, on a side, with a screen both cleaned and left out, and on injection', () => {
