@@ -34,13 +34,29 @@ export function openPool(
   const streamOf = (connection: unknown) => (connection as { readonly stream: Socket }).stream;
   pool.on('connection', (connection) => {
     const stream = streamOf(connection);
-    stream.on('timeout', () => stream.destroy(new Error('the database does not answer')));
+    stream.on('timeout', () => giveUpUnlessHeard(stream));
     connection.query(`SET SESSION innodb_lock_wait_timeout = ${LOCK_WAIT_S}`);
   });
   // One that only rests owes no answer: given up while it rests, it would be given up as it is asked again.
   pool.on('acquire', (connection) => void streamOf(connection).setTimeout(answersWithinMs));
   pool.on('release', (connection) => void streamOf(connection).setTimeout(0));
   return pool;
+}
+
+/**
+ * Gives up a connection that said nothing for so long. A server that was busy itself may only not have listened: what has come meanwhile is heard first, in
+ * the turn of the event loop that begins now.
+ */
+function giveUpUnlessHeard(stream: Socket): void {
+  let heard = false;
+  const hear = () => {
+    heard = true;
+  };
+  stream.once('data', hear);
+  setImmediate(() => {
+    stream.off('data', hear);
+    if (!heard) stream.destroy(new Error('the database does not answer'));
+  });
 }
 
 export function databaseOn(pool: Pool): Database {

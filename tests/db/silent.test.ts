@@ -48,4 +48,23 @@ describe.skipIf(!url)('a database that stopped in the middle', () => {
     await expect(pool.query('select 3')).rejects.toThrow(/does not answer/);
     await pool.end();
   });
+
+  it('is not given up by a server that was too busy to listen: the answer that came meanwhile is heard', async () => {
+    const pool = openPool(url!, { answersWithinMs: 300, connections: 1 });
+    await pool.query('select 1');
+    for (let round = 0; round < 3; round++) {
+      const asked = pool.query('select sleep(0.05), 7 as seven');
+      await new Promise((resolve) => setTimeout(resolve, 5));
+      // Sent, and then nothing is listened to for longer than an answer may take; the next the loop looks at is its timers.
+      await new Promise<void>((resolve) =>
+        setImmediate(() => {
+          const until = Date.now() + 900;
+          while (Date.now() < until) {}
+          resolve();
+        }),
+      );
+      expect((await asked)[0]).toMatchObject([{ seven: 7 }]);
+    }
+    await pool.end();
+  });
 });

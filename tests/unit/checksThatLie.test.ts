@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { clearsOf } from '@/core/checks/clears.ts';
-import { checkOf } from '@/core/index.ts';
 
 /** What a passed check does not clear; common practice, no source. Said on the plate when it passes. */
 const PASSED: readonly [string, RegExp][] = [

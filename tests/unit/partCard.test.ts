@@ -13,25 +13,25 @@ const DEAD = [
   { check: 'spark.tester', cylinder: 2, condition: 'cranking', outcome: 'none' },
   { check: 'spark.coil-ohms', cylinder: 2, fields: { toGround: 'OL' } },
 ];
-const after = (...events: object[]) => withEvents(complaintOf(['one-cylinder']), ...DEAD, ...events);
-const fit = (line: number) => ({ repair: 'spark.coil-open', cylinder: 2, action: 'replaced', fitted: line });
-const chances = (bench: ReturnType<typeof after>) => summarise(bench).suspects.map((s) => [s.key, s.p]);
+const benchAfter = (...events: object[]) => withEvents(complaintOf(['one-cylinder']), ...DEAD, ...events);
+const fitFrom = (line: number) => ({ repair: 'spark.coil-open', cylinder: 2, action: 'replaced', fitted: line });
+const chances = (bench: ReturnType<typeof benchAfter>) => summarise(bench).suspects.map((s) => [s.key, s.p]);
 
 /** A part is not the engine: what it reads on the bench is its own until it is on (common practice, no source). */
 describe('a part on the bench', () => {
   it('moves nothing of what is believed of the engine, whatever it reads', () => {
     for (const reads of [3600, 20, 'OL'] as const) {
-      expect(chances(after(coil(reads)))).toEqual(chances(after()));
-      expect(after(coil(reads)).readings).toHaveLength(DEAD.length);
+      expect(chances(benchAfter(coil(reads)))).toEqual(chances(benchAfter()));
+      expect(benchAfter(coil(reads)).readings).toHaveLength(DEAD.length);
     }
   });
 
   it('once fitted its readings are the engine’s: a donor that is open leaves that side without spark again', () => {
-    const open = (bench: ReturnType<typeof after>) =>
+    const open = (bench: ReturnType<typeof benchAfter>) =>
       summarise(bench).suspects.find((s) => s.key === 'spark.coil-open[2]')?.p ?? 0;
-    const sound = after(coil(3600), fit(3));
-    const bad = after(coil('OL'), fit(3));
-    const unread = after({ part: 'coil', origin: 'donor' }, fit(3));
+    const sound = benchAfter(coil(3600), fitFrom(3));
+    const bad = benchAfter(coil('OL'), fitFrom(3));
+    const unread = benchAfter({ part: 'coil', origin: 'donor' }, fitFrom(3));
     expect(sound.readings.at(-1)!.reading).toMatchObject({ check: 'spark.coil-ohms', cylinder: 2 });
     expect(sound.readings.at(-1)!.assessment.outcome).toBe('in-range');
     expect(open(bad)).toBeGreaterThan(10 * open(sound));
@@ -42,11 +42,11 @@ describe('a part on the bench', () => {
   });
 
   it('fitted from a line that lies nowhere, it is a repair like any other', () => {
-    expect(chances(after(fit(9)))).toEqual(chances(after({ ...fit(9), fitted: undefined })));
+    expect(chances(benchAfter(fitFrom(9)))).toEqual(chances(benchAfter({ ...fitFrom(9), fitted: undefined })));
   });
 
   it('old, new and donor lie side by side, each as it was read', () => {
-    const three = after(coil('OL', { origin: 'old' }), coil(3600, { origin: 'new' }), coil(3900));
+    const three = benchAfter(coil('OL', { origin: 'old' }), coil(3600, { origin: 'new' }), coil(3900));
     expect(three.parts.map(({ card }) => [card.origin, card.readings[0]!.reading.fields.toGround])).toEqual([
       ['old', 'OL'],
       ['new', 3600],
