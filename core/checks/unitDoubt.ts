@@ -120,7 +120,7 @@ export function unitDoubt(
   const { value } = read;
   const middle = Math.log(Math.max(usual[0], usual[1] / 50) * usual[1]) / 2;
   const [meant] = (MISTAKEN[dimension] ?? [])
-    .filter((unit) => unit !== read.unit)
+    .filter((unit) => unit !== read.unit && isSaidIn(unit, typed))
     .map((unit): Quantity => ({ value, unit }))
     .filter(lies)
     .sort((a, b) => Math.abs(Math.log(toSi(a, dimension)) - middle) - Math.abs(Math.log(toSi(b, dimension)) - middle));
@@ -132,6 +132,10 @@ export function unitDoubt(
     meant: asSaid(meant, digits),
   };
 }
+
+/** Thousandths are said in whole ones, inches by a decimal point: nobody means one and a half thou. */
+const isSaidIn = (unit: Unit, typed: string): boolean =>
+  unit === 'thou' ? !/[.,]/.test(typed) : unit === 'in' ? /[.,]/.test(typed) || Number(typed) >= 1 : true;
 
 const isBare = (typed: string) => /^[+-]?[\d.,]+$/.test(typed.trim());
 

@@ -81,6 +81,7 @@ test('the tablet hears the top speed, one tap puts it into its box, and the tape
   await idle.click();
   await bench.plate.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(bench.line(1)).toContainText('Top speed');
+  await bench.printed(1);
   const [event] = (await (await page.request.get(`/api/jobs/${page.url().split('/').at(-1)}/case`)).json()).events;
   expect(event).toMatchObject({ check: 'run.top-speed', heard: true, instrument: { name: 'heard by the tablet' } });
 });

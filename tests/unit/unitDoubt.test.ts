@@ -130,6 +130,10 @@ describe('a figure typed in the wrong unit', () => {
     expect(said('seal.leak-down.held', '450', 'kPa', { supply: 80 * PSI })).toBeNull();
   });
 
+  it('does not take a gap of a bent push rod for thousandths, which are whole', () => {
+    expect(said('valve.lash.intake', '1.5', 'mm')).toBeNull();
+  });
+
   it('takes a unit that was typed at its word, and nothing for nothing', () => {
     expect(said('spark.plug-gap.value', '.030 mm', 'mm')).toBeNull();
     expect(said('seal.compression.value', '0', 'psi')).toBeNull();
