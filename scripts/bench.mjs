@@ -4,6 +4,7 @@ import { CHROMIUM, SOMEBODY_HERE } from './lib/browser.mjs';
 import { firstLoad } from './lib/firstLoad.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
 import { throwAway } from './lib/mariadb.mjs';
+import { newJobRequest } from './lib/newJobRequest.mjs';
 import { under } from './lib/paths.mjs';
 import { run } from './lib/run.mjs';
 import { carefully, say, Trouble } from './lib/say.mjs';
@@ -156,24 +157,10 @@ async function longJobsInWorker(address) {
 
 /** A job of its own, so that each starts from the same record. */
 async function newJob(page, address) {
-  const id = `bench-job-${Date.now()}`;
-  const answer = await page.request.post(`${address}/api/jobs`, {
-    data: {
-      id,
-      complaintId: `${id}-c`,
-      personId: 'person-ilse',
-      machineId: 'machine-heron-4',
-      newMachine: null,
-      complaint: ['low-power'],
-      said: '',
-      hours: null,
-      storedMonths: null,
-      flags: [],
-      promisedOn: null,
-    },
-  });
+  const data = newJobRequest();
+  const answer = await page.request.post(`${address}/api/jobs`, { data });
   if (!answer.ok()) throw new Trouble(await answer.text(), 'see the message above.');
-  return `${address}/jobs/${id}`;
+  return `${address}/jobs/${data.id}`;
 }
 
 /** Marks the frame in which the list that follows a reading is drawn. */

@@ -1,9 +1,9 @@
 import { carburetted } from '../engine/index.ts';
-import { errorOf, OHMMETER } from './accuracy.ts';
-import { EMPTY_ASSESSMENT, outcomes, windowBy } from './assessment.ts';
+import { OHMMETER } from './accuracy.ts';
+import { type ComputedQuantity, outcomes, windowBy } from './assessment.ts';
 import { defineCheck } from './define.ts';
 import { numberField } from './field.ts';
-import { judge } from './judge.ts';
+import { judgeWinding } from './winding.ts';
 
 export const fuelSolenoidOhms = defineCheck({
   id: 'fuel.solenoid-ohms',
@@ -25,43 +25,14 @@ export const fuelSolenoidOhms = defineCheck({
   },
   accuracy: OHMMETER,
   assess: (reading, { rules, figures }) => {
-    const { value } = reading.fields;
     const names = ['solenoidOhmsLow', 'solenoidOhmsHigh'] as const;
-    const { low, high, limits } = windowBy(figures, rules, names, names, 'ohm');
-    if (value === 'OL')
-      return {
-        ...EMPTY_ASSESSMENT,
-        outcome: 'open',
-        weights: { '': { open: 1 } },
-        severity: 1,
-        limits,
-        points: ['solenoid coil'],
-      };
-    if (typeof value !== 'number') return EMPTY_ASSESSMENT;
-    const error = errorOf(reading, OHMMETER, value);
-    return judge({
-      value,
-      error,
-      spread: 0.08 * value,
-      bands: [
-        { outcome: 'shorted', from: -Infinity, to: low },
-        { outcome: 'ok', from: low, to: high },
-        { outcome: 'open', from: high, to: Infinity },
-      ],
-      sound: [low, high],
-      worst: [0, 5 * high],
-      quantities:
-        value > 0.01
-          ? {
-              solenoidAmps: {
-                value: rules.batteryVolts.value / value,
-                unit: 'A',
-                plusMinus: (rules.batteryVolts.value * error) / value ** 2,
-              },
-            }
-          : {},
-      limits,
-      points: ['solenoid coil'],
-    });
+    const { value: volts } = rules.batteryVolts;
+    return judgeWinding(
+      reading,
+      windowBy(figures, rules, names, names, 'ohm'),
+      ['solenoid coil'],
+      (ohms, error): Record<string, ComputedQuantity> =>
+        ohms > 0.01 ? { solenoidAmps: { value: volts / ohms, unit: 'A', plusMinus: (volts * error) / ohms ** 2 } } : {},
+    );
   },
 });

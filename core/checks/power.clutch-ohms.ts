@@ -1,8 +1,8 @@
-import { errorOf, OHMMETER } from './accuracy.ts';
-import { EMPTY_ASSESSMENT, limitOf, outcomes } from './assessment.ts';
+import { OHMMETER } from './accuracy.ts';
+import { limitOf, outcomes } from './assessment.ts';
 import { defineCheck } from './define.ts';
 import { numberField } from './field.ts';
-import { judge } from './judge.ts';
+import { judgeWinding } from './winding.ts';
 
 export const powerClutchOhms = defineCheck({
   id: 'power.clutch-ohms',
@@ -22,28 +22,14 @@ export const powerClutchOhms = defineCheck({
     value: numberField('Resistance', 'resistance', [0, 1e6], ['ohm', 'ohm'], { required: true, openLoop: true }),
   },
   accuracy: OHMMETER,
-  assess: (reading, { rules }) => {
-    const { value } = reading.fields;
-    const [low, high] = [rules.clutchOhmsLow.value, rules.clutchOhmsHigh.value];
-    const limits = [limitOf('from', rules, 'clutchOhmsLow'), limitOf('to', rules, 'clutchOhmsHigh')];
-    const points = ['winding of the blade clutch'];
-    if (value === 'OL')
-      return { ...EMPTY_ASSESSMENT, outcome: 'open', weights: { '': { open: 1 } }, severity: 1, limits, points };
-    if (typeof value !== 'number') return EMPTY_ASSESSMENT;
-    return judge({
-      value,
-      error: errorOf(reading, OHMMETER, value),
-      spread: 0.08 * value,
-      bands: [
-        { outcome: 'shorted', from: -Infinity, to: low },
-        { outcome: 'ok', from: low, to: high },
-        { outcome: 'open', from: high, to: Infinity },
-      ],
-      sound: [low, high],
-      worst: [0, 5 * high],
-      quantities: {},
-      limits,
-      points,
-    });
-  },
+  assess: (reading, { rules }) =>
+    judgeWinding(
+      reading,
+      {
+        low: rules.clutchOhmsLow.value,
+        high: rules.clutchOhmsHigh.value,
+        limits: [limitOf('from', rules, 'clutchOhmsLow'), limitOf('to', rules, 'clutchOhmsHigh')],
+      },
+      ['winding of the blade clutch'],
+    ),
 });

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { serve } from '../../scripts/lib/app.mjs';
+import { newJobRequest } from '../../scripts/lib/newJobRequest.mjs';
 import { BenchPage } from './bench.ts';
 
 /** A server of our own on the same build and database, to be really stopped and started again. */
@@ -35,19 +36,7 @@ test('ten readings and a reload with the server stopped: all ten are taken down 
     const address = server.address;
     await page.goto(address);
     const created = await page.request.post(`${address}/api/jobs`, {
-      data: {
-        id: `offline-${Date.now()}`,
-        complaintId: `offline-c-${Date.now()}`,
-        personId: 'person-ilse',
-        machineId: 'machine-heron-4',
-        newMachine: null,
-        complaint: ['low-power'],
-        said: '',
-        hours: null,
-        storedMonths: null,
-        flags: [],
-        promisedOn: null,
-      },
+      data: newJobRequest(),
     });
     const { id } = (await created.json()) as { id: string };
     await page.goto(`${address}/jobs/${id}`);
