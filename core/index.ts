@@ -37,6 +37,7 @@ export {
   type Why,
 } from './reason/index.ts';
 export * from './safety/cautions.ts';
+export * from './safety/heeded.ts';
 export * from './trace/index.ts';
 export * from './units/index.ts';
 export { blockerSentence, hoursOf, workWords } from './wording/blockers.ts';

@@ -28,6 +28,7 @@ export const EVENT_KINDS = [
   'set-up',
   'took',
   'part',
+  'heeded',
   'waived',
   'close',
 ] as const;

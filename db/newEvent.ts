@@ -23,6 +23,7 @@ const KIND: Record<JobEvent['kind'], EventKind> = {
   setUp: 'set-up',
   took: 'took',
   part: 'part',
+  heeded: 'heeded',
   correct: 'correction',
   access: 'access',
   unmade: 'unmade',

@@ -129,7 +129,7 @@ async function attacked(database) {
 
 await carefully(async () => {
   await ensureNodePackages();
-  await ensureDebianPackages(['mariadb-server', 'chromium', 'git']);
+  await ensureDebianPackages(['mariadb-server', 'chromium', 'git', 'ngspice']);
   rmSync(results, { recursive: true, force: true });
   mkdirSync(results, { recursive: true });
   await one('types', bin('tsc'), ['-p', 'tsconfig.check.json']);

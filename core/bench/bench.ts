@@ -153,11 +153,31 @@ export function replayAll(head: CaseHead, events: readonly JobEvent[], options: 
 /** The bench as it was before a line of its record, struck lines left out. */
 export function benchBefore({ given, options, standing }: Bench, line: number): Bench {
   const before = standing.slice(0, line - 1);
-  const known = before.reduce<EngineKnown>((k, e) => (e?.kind === 'engine' ? learnt(k, e.learnt) : k), given);
-  // A struck line keeps its number.
-  const printed = before.map((event): JobEvent => event ?? { kind: 'note', note: '' });
-  return { ...replayed(openedOn(given, known.engine, options), before), printed };
+  const known = knownAfter(given, before);
+  return { ...replayed(openedOn(given, known.engine, options), before), printed: asPrinted(before) };
 }
+
+/** The benches as they were before several lines of a record, in the order of the lines: each goes on from the one before it. */
+export function benchesBefore(bench: Bench, lines: readonly number[]): readonly Bench[] {
+  let [last, done] = [null as Bench | null, 0];
+  return lines.map((line) => {
+    const since = bench.standing.slice(done, line - 1);
+    // What was learnt of the engine may change what can be wrong with it: then it is put together anew.
+    if (last === null || line <= done || !sameWords(knownAfter(last.known, since).engine, last.head.engine))
+      last = benchBefore(bench, line);
+    else last = { ...replayed(last, since), printed: asPrinted(bench.standing.slice(0, line - 1)) };
+    done = line - 1;
+    return last;
+  });
+}
+
+/** What is known of the engine after those events. */
+const knownAfter = (known: EngineKnown, events: Bench['standing']): EngineKnown =>
+  events.reduce<EngineKnown>((k, e) => (e?.kind === 'engine' ? learnt(k, e.learnt) : k), known);
+
+/** A struck line keeps its number. */
+const asPrinted = (standing: Bench['standing']): readonly JobEvent[] =>
+  standing.map((event): JobEvent => event ?? { kind: 'note', note: '' });
 
 /** One standing event put to the bench, the hypotheses as they are. */
 function applied(bench: Bench, event: JobEvent | null): Bench {

@@ -1,7 +1,7 @@
 import { clearsOf } from '../checks/clears.ts';
 import { checkOf } from '../checks/index.ts';
 import { findCondition, findRepairable } from '../faults/index.ts';
-import { benchBefore } from './bench.ts';
+import { benchesBefore } from './bench.ts';
 import { sightedAt } from './conditionWork.ts';
 import { endedBy } from './endedBy.ts';
 import type { Bench, MadeRepair } from './state.ts';
@@ -22,7 +22,11 @@ export interface Finding {
 export function findingsOf(bench: Bench): readonly Finding[] {
   let found = findings.get(bench);
   if (!found) {
-    found = bench.repairs.map((repair) => findingOf(bench, repair));
+    const befores = benchesBefore(
+      bench,
+      bench.repairs.map((repair) => repair.event),
+    );
+    found = bench.repairs.map((repair, i) => findingOf(befores[i]!, repair));
     findings.set(bench, found);
   }
   return found;
@@ -31,8 +35,7 @@ export function findingsOf(bench: Bench): readonly Finding[] {
 /** A record that did not grow was proven as it was. */
 const findings = new WeakMap<Bench, readonly Finding[]>();
 
-function findingOf(bench: Bench, repair: MadeRepair): Finding {
-  const before = benchBefore(bench, repair.event);
+function findingOf(before: Bench, repair: MadeRepair): Finding {
   const summary = summarise(before);
   const condition = findCondition(repair.step.id);
   // One job may make an end of several that were proven.

@@ -17,6 +17,7 @@ import { sheetIssues } from '../engine/sheetParts.ts';
 import { CARBURETTOR_JOB, type CarburettorWork } from '../faults/carburettor.ts';
 import { DUTIES } from '../faults/duties.ts';
 import { type ConditionDefinition, FAULTS, findCondition, findFault, WORKED } from '../faults/index.ts';
+import type { CautionId } from '../safety/cautions.ts';
 import { type InputIssue, issuesOf, jsonPath, type Read, refuse } from './issues.ts';
 import type { CloseKind, NotPerformedReason } from './kinds.ts';
 import type { PartCard } from './partCard.ts';
@@ -28,6 +29,7 @@ import {
   closeEventSchema,
   correctEventSchema,
   engineEventSchema,
+  heededEventSchema,
   letInEventSchema,
   noteEventSchema,
   partEventSchema,
@@ -86,6 +88,7 @@ export type JobEvent =
   | { readonly kind: 'waived'; readonly condition: string; readonly because: string }
   | { readonly kind: 'setUp'; readonly check: string }
   | { readonly kind: 'part'; readonly card: PartCard }
+  | { readonly kind: 'heeded'; readonly cautions: readonly CautionId[] }
   /** How the machine is opened: what of it was found to be otherwise. */
   | { readonly kind: 'took'; readonly access: AccessId; readonly change: NonNullable<AccessOnMachine[AccessId]> }
   | { readonly kind: 'access'; readonly key: string; readonly open: boolean }
@@ -131,6 +134,11 @@ export function readEvent(
   if ('took' in raw) return parsed(tookEventSchema, raw, path, (event) => readTook(event, path));
   if ('part' in raw) return parsed(partEventSchema, raw, path, (event) => readPart(event, path, engine));
   if ('setUp' in raw) return parsed(setUpEventSchema, raw, path, (event) => readSetUp(event.setUp, path, engine));
+  if ('heeded' in raw)
+    return parsed(heededEventSchema, raw, path, ({ heeded }) => ({
+      ok: true,
+      value: { kind: 'heeded', cautions: [...new Set(heeded)] },
+    }));
   if ('note' in raw)
     return parsed(noteEventSchema, raw, path, (event) => ({ ok: true, value: { kind: 'note', note: event.note } }));
   return refuse({
@@ -149,6 +157,7 @@ export function readEvent(
       'setUp',
       'part',
       'took',
+      'heeded',
       'note',
       'close',
     ],

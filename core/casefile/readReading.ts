@@ -233,7 +233,9 @@ export function readFigure(raw: unknown, field: Field, path: string): Read<Field
       accepted: unitsOf(field.dimension).map((unit) => `{ "value": number, "unit": "${unit}" }`),
     });
   }
-  const { value, unit } = raw as { value: number; unit: string };
+  const { value, unit } = raw as { value: unknown; unit: string };
+  if (typeof value !== 'number' || !Number.isFinite(value))
+    return refuse({ path: `${path}.value`, message: `${field.label}: a figure is a number` });
   if (!unitDefinition(field.dimension, unit))
     return refuse({
       path: `${path}.unit`,

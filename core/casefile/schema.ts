@@ -15,9 +15,11 @@ import {
 import { CARBURETTOR_DEPTHS, CARBURETTOR_STEPS } from '../faults/carburettor.ts';
 import { houseSchema } from '../house/houseSchema.ts';
 import { PARTS, type PartId } from '../machine/parts.ts';
+import { CAUTIONS, type CautionId } from '../safety/cautions.ts';
 import { DIMENSIONS, type Unit } from '../units/index.ts';
 import { CARRIED_OVER, CLOSE_KINDS, NOT_PERFORMED_REASONS, PART_FITS, PART_ORIGINS } from './kinds.ts';
 
+const CAUTION_IDS = Object.keys(CAUTIONS) as [CautionId, ...CautionId[]];
 const PART_IDS = PARTS.map((part) => part.id) as [PartId, ...PartId[]];
 const ACCESS_IDS = Object.keys(ACCESS) as [AccessId, ...AccessId[]];
 
@@ -216,6 +218,12 @@ export const tookEventSchema = z.strictObject({
 /** Something was set up that takes its time without anybody: the machine stands with the fuel on, or overnight. */
 export const setUpEventSchema = z.strictObject({ setUp: z.string().max(60), ...stamp });
 
+/** Cautions that were read in full: this person needs them in one line only, on this job and in this shift. */
+export const heededEventSchema = z.strictObject({
+  heeded: z.array(z.enum(CAUTION_IDS)).min(1).max(CAUTION_IDS.length),
+  ...stamp,
+});
+
 /** What let a condition come about: a fault of the catalogue, or a way that is none. */
 export const letInEventSchema = z.strictObject({
   letIn: z.string().max(60),
@@ -245,6 +253,7 @@ export const eventSchema = z.union([
   setUpEventSchema,
   tookEventSchema,
   partEventSchema,
+  heededEventSchema,
 ]);
 
 export const historySchema = z.strictObject({
@@ -305,6 +314,7 @@ export type RawWorkEvent = z.infer<typeof workEventSchema>;
 export type RawLetInEvent = z.infer<typeof letInEventSchema>;
 export type RawPartEvent = z.infer<typeof partEventSchema>;
 export type RawTookEvent = z.infer<typeof tookEventSchema>;
+export type RawHeededEvent = z.infer<typeof heededEventSchema>;
 export type RawSetUpEvent = z.infer<typeof setUpEventSchema>;
 export type RawWaivedEvent = z.infer<typeof waivedEventSchema>;
 export type RawEngineEvent = z.infer<typeof engineEventSchema>;

@@ -5,7 +5,6 @@ export const airExhaust = defineCheck({
   id: 'air.exhaust',
   code: 'ex',
   title: 'Exhaust',
-  todo: 'Look in, feel the flow, tap the muffler: free, or choked by carbon or a nest?',
   system: 'fuel',
   scope: 'machine',
   foundByEye: true,

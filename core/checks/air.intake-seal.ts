@@ -5,7 +5,6 @@ export const airIntakeSeal = defineCheck({
   id: 'air.intake-seal',
   code: 'in',
   title: 'Intake seal',
-  todo: "Idling, a little water-displacing spray at this side's joints and shaft: does the speed change?",
   system: 'fuel',
   scope: 'cylinder',
   states: ['idle'],

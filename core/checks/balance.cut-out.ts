@@ -58,7 +58,6 @@ export const balanceCutOut = defineCheck({
   id: 'balance.cut-out',
   code: 'cu',
   title: 'Cut out one cylinder',
-  todo: 'Ground this cylinder through the tester, never pull a live boot. Governed: speed and opening of the throttle plate, before and after. Held: the plate itself, not the lever, at 2,000 rpm at most.',
   system: 'turning',
   scope: 'cylinder',
   states: ['idle', 'half-speed'],
@@ -74,8 +73,8 @@ export const balanceCutOut = defineCheck({
     before: numberField('Before', 'speed', [300, 6000], ['rpm', 'rpm'], { required: true }),
     after: numberField('After', 'speed', [0, 6000], ['rpm', 'rpm'], { required: true }),
     throttle: { kind: 'choice', label: 'Throttle', choices: ['held', 'governed'], required: false },
-    plateBefore: numberField('Plate open before', 'percent', [0, 100], ['%', '%'], { adds: true }),
-    plateAfter: numberField('Plate open after', 'percent', [0, 100], ['%', '%'], { adds: true }),
+    plateBefore: numberField('Plate before', 'percent', [0, 100], ['%', '%'], { adds: true }),
+    plateAfter: numberField('Plate after', 'percent', [0, 100], ['%', '%'], { adds: true }),
   },
   accuracy: TACHOMETER,
   assess: (reading, { rules, twin }) => {

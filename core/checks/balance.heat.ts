@@ -19,7 +19,6 @@ export const balanceHeat = defineCheck({
   id: 'balance.heat',
   code: 'hp',
   title: 'Heat pair',
-  todo: 'Run three minutes from cold at half speed, then the infrared thermometer on the same spot of each exhaust or head.',
   system: 'turning',
   scope: 'all-cylinders',
   states: ['half-speed', 'idle', 'full-speed', 'loaded'],

@@ -9,7 +9,6 @@ export const balanceRhythm = defineCheck({
   id: 'balance.rhythm',
   code: 'ry',
   title: 'Rhythm',
-  todo: 'Listen at idle and at half speed, or look at a trace of the crank speed: even, one weaker, one missing, no order in it?',
   system: 'turning',
   scope: 'machine',
   states: ['idle', 'half-speed'],

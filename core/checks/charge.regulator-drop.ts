@@ -4,7 +4,6 @@ export const chargeRegulatorDrop = defineAtMost({
   id: 'charge.regulator-drop',
   code: 'rd',
   title: 'Regulator to ground',
-  todo: 'Running at full speed, meter from the regulator case to the battery negative post.',
   system: 'power',
   states: ['full-speed'],
   minutes: 2,

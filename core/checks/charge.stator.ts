@@ -18,7 +18,6 @@ export const chargeStator = defineCheck({
   id: 'charge.stator',
   code: 'vs',
   title: 'Stator volts',
-  todo: 'Stator plug off the regulator, running at full speed, meter on AC between its two wires.',
   system: 'power',
   scope: 'machine',
   states: ['full-speed'],

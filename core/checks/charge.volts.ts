@@ -8,7 +8,6 @@ export const chargeVolts = defineCheck({
   id: 'charge.volts',
   code: 'vc',
   title: 'Charging volts',
-  todo: 'Running at full speed, lights off, battery charged, meter on its posts after three minutes.',
   system: 'power',
   scope: 'machine',
   states: ['full-speed'],

@@ -15,7 +15,6 @@ export function defineDrop<const Id extends string>(spec: {
   id: Id;
   code: string;
   title: string;
-  todo: string;
   rule: RuleName;
   points: string;
   /** A leg of one cable, whose loss can be worked out. */
@@ -25,7 +24,6 @@ export function defineDrop<const Id extends string>(spec: {
     id: spec.id,
     code: spec.code,
     title: spec.title,
-    todo: spec.todo,
     system: 'power',
     scope: 'machine',
     states: ['cranking'],

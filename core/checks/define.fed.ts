@@ -10,7 +10,7 @@ import { judge } from './judge.ts';
 /** Below this a wire is not fed at all; between it and the limit it is fed badly [V] [P]. */
 const NOTHING_VOLTS = 1;
 
-type Frame = Pick<CheckDefinition, 'code' | 'title' | 'todo' | 'system' | 'access' | 'hazards'> &
+type Frame = Pick<CheckDefinition, 'code' | 'title' | 'system' | 'access' | 'hazards'> &
   Partial<Pick<CheckDefinition, 'appliesTo'>>;
 
 /** Whether a wire is fed: volts there, or not. */

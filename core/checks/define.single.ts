@@ -11,7 +11,7 @@ import { judge } from './judge.ts';
 /** Shop multimeter on small currents [P]. */
 const AMMETER: Accuracy = { percent: 1, floor: 0.0005 };
 
-type Frame = Pick<CheckDefinition, 'code' | 'title' | 'todo' | 'system' | 'minutes' | 'access' | 'hazards'> &
+type Frame = Pick<CheckDefinition, 'code' | 'title' | 'system' | 'minutes' | 'access' | 'hazards'> &
   Partial<Pick<CheckDefinition, 'impliesState' | 'unattendedMinutes' | 'handsBack'>>;
 
 /** One figure that is sound up to a limit: drops, draws. The figure is judged in the inside unit of its dimension. */

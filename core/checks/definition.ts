@@ -60,7 +60,6 @@ export interface CheckDefinition {
   /** Two letters that put it on the plate; unlike every other, and never beginning with o: OL is a reading. */
   readonly code: string;
   readonly title: string;
-  readonly todo: string;
   readonly system: System;
   /** Made once on the machine, on one cylinder, or on all cylinders at once. */
   readonly scope: 'machine' | 'cylinder' | 'all-cylinders';

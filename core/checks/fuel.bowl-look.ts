@@ -6,7 +6,6 @@ export const fuelBowlLook = defineCheck({
   id: 'fuel.bowl-look',
   code: 'bw',
   title: 'Into the bowl',
-  todo: 'Bowl off over a tray: what lies in it?',
   system: 'fuel',
   scope: 'machine',
   appliesTo: carburetted,

@@ -6,7 +6,6 @@ export const fuelBowlSealLook = defineCheck({
   id: 'fuel.bowl-seal-look',
   code: 'bs',
   title: 'Bowl seal',
-  todo: 'Seal out of its groove: swollen, the wrong one, or missing?',
   system: 'fuel',
   scope: 'machine',
   appliesTo: carburetted,

@@ -6,7 +6,6 @@ export const fuelCarburettorSwap = defineCheck({
   id: 'fuel.carburettor-swap',
   code: 'cx',
   title: 'Another carburettor',
-  todo: 'One known to run, on for a trial: its own gasket, links back in their holes. Does the complaint go?',
   system: 'fuel',
   scope: 'machine',
   states: ['idle', 'loaded'],

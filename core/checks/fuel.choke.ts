@@ -6,7 +6,6 @@ export const fuelChoke = defineCheck({
   id: 'fuel.choke',
   code: 'ck',
   title: 'Choke plate',
-  todo: 'Work the lever and watch the plate, not the cable: shuts fully, opens fully?',
   system: 'fuel',
   scope: 'machine',
   appliesTo: (engine) => carburetted(engine) && engine.choke !== 'none',

@@ -5,7 +5,6 @@ export const fuelFilter = defineCheck({
   id: 'fuel.filter',
   code: 'fi',
   title: 'Fuel filter',
-  todo: 'Held to the light, blown through from the outlet side by low pressure.',
   system: 'fuel',
   scope: 'machine',
   foundByEye: true,

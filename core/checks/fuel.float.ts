@@ -6,7 +6,6 @@ export const fuelFloat = defineCheck({
   id: 'fuel.float',
   code: 'ft',
   title: 'Float',
-  todo: 'Shake it, swing it, level it against the flange.',
   system: 'fuel',
   scope: 'machine',
   appliesTo: carburetted,

@@ -25,7 +25,6 @@ export const fuelFlow = defineCheck({
   id: 'fuel.flow',
   code: 'ff',
   title: 'Fuel flow',
-  todo: 'Line off at the carburettor inlet into a measure: how much in how long, cranking or with the pump fed.',
   system: 'fuel',
   scope: 'machine',
   appliesTo: carburetted,

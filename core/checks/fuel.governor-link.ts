@@ -5,7 +5,6 @@ export const fuelGovernorLink = defineCheck({
   id: 'fuel.governor-link',
   code: 'gl',
   title: 'Governor link',
-  todo: 'Links and springs on, in the right holes, free from stop to stop?',
   system: 'fuel',
   scope: 'machine',
   foundByEye: true,

@@ -6,7 +6,6 @@ export const fuelGovernorPlate = defineCheck({
   id: 'fuel.governor-plate',
   code: 'gv',
   title: 'Governor at the plate',
-  todo: 'Idle, air box off: push the governor arm a little and let go. Does the throttle plate follow, hunt, or stick? Hands clear of the plate itself.',
   system: 'fuel',
   scope: 'machine',
   states: ['idle'],

@@ -6,7 +6,6 @@ export const fuelInjection = defineCheck({
   id: 'fuel.injection',
   code: 'fj',
   title: 'Injection, by the maker',
-  todo: "Pressure and trouble codes as the maker's manual has it. The line stands under pressure with the key off: let it off by the manual first.",
   system: 'fuel',
   scope: 'machine',
   appliesTo: (engine) => !carburetted(engine),

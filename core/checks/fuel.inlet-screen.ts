@@ -6,7 +6,6 @@ export const fuelInletScreen = defineCheck({
   id: 'fuel.inlet-screen',
   code: 'is',
   title: 'Inlet screen',
-  todo: 'Fitting off the carburettor: is there a screen, and what is in it?',
   system: 'fuel',
   scope: 'machine',
   appliesTo: carburetted,

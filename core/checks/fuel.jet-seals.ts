@@ -6,7 +6,6 @@ export const fuelJetSeals = defineCheck({
   id: 'fuel.jet-seals',
   code: 'js',
   title: 'Jet seals',
-  todo: 'Seals of jets and tubes: hard, swollen, jets loose in their seats?',
   system: 'fuel',
   scope: 'machine',
   appliesTo: carburetted,

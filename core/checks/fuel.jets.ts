@@ -6,7 +6,6 @@ export const fuelJets = defineCheck({
   id: 'fuel.jets',
   code: 'jt',
   title: 'Jets',
-  todo: 'Each jet against the light, emulsion holes with a fine wire of plastic, never of steel. Which one is blocked?',
   system: 'fuel',
   scope: 'machine',
   appliesTo: carburetted,

@@ -5,7 +5,6 @@ export const fuelLineLook = defineCheck({
   id: 'fuel.line-look',
   code: 'll',
   title: 'Fuel line',
-  todo: 'Follow it from tank to carburettor, bend it, squeeze it. Collapsed inside, cracked, kinked?',
   system: 'fuel',
   scope: 'machine',
   foundByEye: true,

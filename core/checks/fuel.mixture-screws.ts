@@ -12,7 +12,6 @@ export const fuelMixtureScrews = defineCheck({
   id: 'fuel.mixture-screws',
   code: 'mx',
   title: 'Mixture screw',
-  todo: 'Screw in until it just seats, never tight, counting the turns; then out again to where it stood.',
   system: 'fuel',
   scope: 'cylinder',
   states: ['key-off'],

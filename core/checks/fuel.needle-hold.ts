@@ -15,7 +15,6 @@ export const fuelNeedleHold = defineCheck({
   id: 'fuel.needle-hold',
   code: 'nh',
   title: 'Does the needle hold',
-  todo: 'Hand pump with gauge on the carburettor inlet, bowl full (or carburettor inverted off the engine). Pump to 5 psi and watch.',
   system: 'fuel',
   scope: 'machine',
   appliesTo: carburetted,

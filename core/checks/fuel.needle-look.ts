@@ -6,7 +6,6 @@ export const fuelNeedleLook = defineCheck({
   id: 'fuel.needle-look',
   code: 'nl',
   title: 'Needle and seat',
-  todo: 'Needle out under a glass: ring on the cone, hard tip, dirt on the seat?',
   system: 'fuel',
   scope: 'machine',
   appliesTo: carburetted,

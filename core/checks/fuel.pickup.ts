@@ -5,7 +5,6 @@ export const fuelPickup = defineCheck({
   id: 'fuel.pickup',
   code: 'pu',
   title: 'Tank pickup',
-  todo: 'Line off, torch into the tank, low pressure back through the pickup.',
   system: 'fuel',
   scope: 'machine',
   foundByEye: true,

@@ -6,7 +6,6 @@ export const fuelPump = defineCheck({
   id: 'fuel.pump',
   code: 'fp',
   title: 'Fuel pump',
-  todo: 'Line off at the carburettor into a can, pulse line looked at: strong pulses, weak, none, or fuel in the pulse line?',
   system: 'fuel',
   scope: 'machine',
   states: ['cranking'],

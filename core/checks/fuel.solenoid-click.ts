@@ -6,7 +6,6 @@ export const fuelSolenoidClick = defineCheck({
   id: 'fuel.solenoid-click',
   code: 'sc',
   title: 'Does the fuel solenoid click',
-  todo: 'Finger on it, key on and off.',
   system: 'fuel',
   scope: 'machine',
   appliesTo: carburetted,

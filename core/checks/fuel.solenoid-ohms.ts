@@ -9,7 +9,6 @@ export const fuelSolenoidOhms = defineCheck({
   id: 'fuel.solenoid-ohms',
   code: 'sr',
   title: 'Fuel solenoid resistance',
-  todo: 'Plug off, meter across the coil, or from its pin to the body.',
   system: 'fuel',
   scope: 'machine',
   appliesTo: carburetted,

@@ -6,7 +6,6 @@ export const fuelSolenoidPlunger = defineCheck({
   id: 'fuel.solenoid-plunger',
   code: 'sp',
   title: 'Solenoid plunger',
-  todo: 'Solenoid out over a rag, fed and grounded: does the plunger go all the way in and come all the way out?',
   system: 'fuel',
   scope: 'machine',
   appliesTo: carburetted,

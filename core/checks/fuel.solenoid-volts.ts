@@ -7,7 +7,6 @@ export const fuelSolenoidVolts = defineFed({
   id: 'fuel.solenoid-volts',
   code: 'sv',
   title: 'Volts at the fuel solenoid',
-  todo: 'Key on, its plug on, meter from ground to the fed wire; then across the battery posts.',
   system: 'fuel',
   appliesTo: carburetted,
   states: ['key-on'],

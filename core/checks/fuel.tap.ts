@@ -5,7 +5,6 @@ export const fuelTap = defineCheck({
   id: 'fuel.tap',
   code: 'tp',
   title: 'Fuel tap',
-  todo: 'Open or shut as it came in? Then shut, line off at the carburettor into a cup: a drop in a minute, and it passes.',
   system: 'fuel',
   scope: 'machine',
   foundByEye: true,

@@ -5,7 +5,6 @@ export const fuelVentHeard = defineCheck({
   id: 'fuel.vent-heard',
   code: 'vh',
   title: 'Listen to the cap',
-  todo: 'Run it until two litres have gone or it begins to die, key off, then loosen the cap slowly by the ear: does it draw air?',
   system: 'fuel',
   scope: 'machine',
   states: ['key-off'],

@@ -5,7 +5,6 @@ export const lookAirFilter = defineCheck({
   id: 'look.air-filter',
   code: 'af',
   title: 'Air filter and housing',
-  todo: 'Lid off, filter against the light, housing seal and walls followed with a finger.',
   system: 'fuel',
   scope: 'machine',
   foundByEye: true,

@@ -5,7 +5,6 @@ export const lookCooling = defineCheck({
   id: 'look.cooling',
   code: 'cg',
   title: 'Cooling fins',
-  todo: 'With the shroud off: fins, screen and fan free, or packed with grass and oil?',
   system: 'turning',
   scope: 'machine',
   foundByEye: true,

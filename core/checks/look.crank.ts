@@ -5,7 +5,6 @@ export const lookCrank = defineCheck({
   id: 'look.crank',
   code: 'cr',
   title: 'Crank it and watch',
-  todo: 'Turn the key to start for two seconds. Nothing, one click, slow, a dead stop, or a normal even rhythm?',
   system: 'power',
   scope: 'machine',
   states: ['cranking'],

@@ -5,7 +5,6 @@ export const lookFuel = defineCheck({
   id: 'look.fuel',
   code: 'fu',
   title: 'Fuel in the tank',
-  todo: 'Look and smell at the filler, a sample in a clear jar: clear and sharp, sour and dark, or two layers? Is the tap open?',
   system: 'fuel',
   scope: 'machine',
   foundByEye: true,

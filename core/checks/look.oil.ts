@@ -51,7 +51,6 @@ export const lookOil = defineCheck({
   id: 'look.oil',
   code: 'lo',
   title: 'Oil level, colour, smell',
-  todo: 'Level ground, wipe the dipstick, read it, smell it.',
   system: 'turning',
   scope: 'machine',
   states: ['key-off'],

@@ -51,7 +51,6 @@ export const lookRun = defineCheck({
   id: 'look.run',
   code: 'rl',
   title: 'Run it and listen',
-  todo: 'Run it the way the customer says it fails. Tick what you can confirm; tick nothing if it runs clean.',
   system: 'turning',
   scope: 'machine',
   states: ['loaded', 'full-speed', 'half-speed', 'idle', 'cranking'],

@@ -5,7 +5,6 @@ export const lookStains = defineCheck({
   id: 'look.stains',
   code: 'ss',
   title: 'Stains',
-  todo: 'Torch under the carburettor, along the head edges and on the floor where it stood.',
   system: 'fuel',
   scope: 'machine',
   asksSide: 'Which head',

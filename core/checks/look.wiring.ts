@@ -15,7 +15,6 @@ export const lookWiring = defineCheck({
   id: 'look.wiring',
   code: 'wi',
   title: 'Follow the wiring',
-  todo: 'Follow every loom you can see: chafed on a shroud edge, pinched under a cover, gnawed, spliced, a plug hanging off. Say where.',
   system: 'power',
   scope: 'machine',
   foundByEye: true,

@@ -5,7 +5,6 @@ export const oilDrop = defineCheck({
   id: 'oil.drop',
   code: 'dq',
   title: 'Drop of oil',
-  todo: 'A drop off the dipstick on a cold plate beside one of new oil, tilted: does it run like oil, or like fuel?',
   system: 'turning',
   scope: 'machine',
   states: ['key-off'],

@@ -8,7 +8,6 @@ export const powerClutchOhms = defineCheck({
   id: 'power.clutch-ohms',
   code: 'bc',
   title: 'Blade clutch winding',
-  todo: 'Its plug apart, meter across the two pins of the clutch; then from each pin to its case: nothing there.',
   system: 'power',
   scope: 'machine',
   states: ['key-off'],

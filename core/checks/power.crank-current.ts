@@ -11,7 +11,6 @@ export const powerCrankCurrent = defineCheck({
   id: 'power.crank-current',
   code: 'ca',
   title: 'Cranking current',
-  todo: 'Clamp round the positive cable, steady figure after the first half second of cranking.',
   system: 'power',
   scope: 'machine',
   states: ['cranking'],

@@ -12,7 +12,6 @@ export const powerCrankVolts = defineCheck({
   id: 'power.crank-volts',
   code: 'cv',
   title: 'Volts while cranking',
-  todo: 'Meter on the battery posts, not the clamps. Crank; read after the first half second, not the dip.',
   system: 'power',
   scope: 'machine',
   states: ['cranking'],

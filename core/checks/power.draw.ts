@@ -4,7 +4,6 @@ export const powerDraw = defineAtMost({
   id: 'power.draw',
   code: 'dw',
   title: 'Standing draw',
-  todo: 'Key off, ground lead off the battery, meter on its ampere range between post and lead; wait a minute.',
   system: 'power',
   states: ['key-off'],
   minutes: 4,

@@ -5,7 +5,6 @@ export const powerFuse = defineCheck({
   id: 'power.fuse',
   code: 'fs',
   title: 'Main fuse',
-  todo: 'Fuse out, look and feel: whole, blown, or whole in a green holder? Meter across it with the key on.',
   system: 'power',
   scope: 'machine',
   foundByEye: true,

@@ -5,7 +5,6 @@ export const powerInterlocks = defineCheck({
   id: 'power.interlocks',
   code: 'il',
   title: 'Interlock switches',
-  todo: 'Each switch by the meter at its plug: seat, brake, blade, levers. Work it and watch it close and open.',
   system: 'power',
   scope: 'machine',
   states: ['key-off'],

@@ -5,7 +5,6 @@ export const powerJump = defineCheck({
   id: 'power.jump',
   code: 'ju',
   title: 'Jump it',
-  todo: 'Good battery or pack on the posts in the right order, then crank. Does that cure it?',
   system: 'power',
   scope: 'machine',
   states: ['cranking'],

@@ -9,7 +9,6 @@ export const powerLoad = defineCheck({
   id: 'power.load',
   code: 'bl',
   title: 'Load the battery',
-  todo: 'Charged to three quarters at least. Load of half its rated cold-cranking amps for 15 s; read the volts at the end, and how warm the battery is.',
   system: 'power',
   scope: 'machine',
   states: ['key-off'],

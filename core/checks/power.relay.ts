@@ -5,7 +5,6 @@ export const powerRelay = defineCheck({
   id: 'power.relay',
   code: 'rc',
   title: 'Does the relay click',
-  todo: 'Hand on the relay, key to start. One click, or nothing?',
   system: 'power',
   scope: 'machine',
   states: ['key-on'],

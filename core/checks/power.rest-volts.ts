@@ -12,7 +12,6 @@ export const powerRestVolts = defineCheck({
   id: 'power.rest-volts',
   code: 'bv',
   title: 'Battery volts at rest',
-  todo: 'Meter on the posts, key off, rested an hour. Just off the charger is not a reading.',
   system: 'power',
   scope: 'machine',
   states: ['key-off'],

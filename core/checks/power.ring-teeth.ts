@@ -5,7 +5,6 @@ export const powerRingTeeth = defineCheck({
   id: 'power.ring-teeth',
   code: 'tg',
   title: 'Teeth of the ring',
-  todo: 'Starter out or window open: turn the engine by hand once round and look at every tooth, where it stops most of all.',
   system: 'power',
   scope: 'machine',
   states: ['bench'],

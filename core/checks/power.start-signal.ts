@@ -7,7 +7,6 @@ export const powerStartSignal = defineFed({
   id: 'power.start-signal',
   code: 'sg',
   title: 'Start signal',
-  todo: 'Key held at start, meter from ground to the tap: at the relay first; if there is none, back along the line. Say where.',
   system: 'power',
   states: ['key-on'],
   access: ['hood'],

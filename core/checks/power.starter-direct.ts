@@ -5,7 +5,6 @@ export const powerStarterDirect = defineCheck({
   id: 'power.starter-direct',
   code: 'sd',
   title: 'Starter on its own',
-  todo: 'Good battery straight to the starter with heavy leads. Does it spin strongly?',
   system: 'power',
   scope: 'machine',
   states: ['bench'],

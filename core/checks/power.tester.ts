@@ -12,7 +12,6 @@ export const powerTester = defineCheck({
   id: 'power.tester',
   code: 'bt',
   title: 'Battery tester',
-  todo: 'Tester on the posts of a charged battery. Enter what it measured and what the battery is rated.',
   system: 'power',
   scope: 'machine',
   states: ['key-off'],

@@ -8,7 +8,6 @@ export const runLeakWatch = defineCheck({
   id: 'run.leak-watch',
   code: 'lw',
   title: 'Leave it standing',
-  todo: 'Outdoors or vented, tray and paper under it, no flame, pilot or switch near. Fuel on, and leave it. Dry or wet when you come back?',
   system: 'fuel',
   scope: 'machine',
   states: ['key-off'],

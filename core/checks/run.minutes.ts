@@ -9,7 +9,6 @@ export const runMinutes = defineCheck({
   id: 'run.minutes',
   code: 'rm',
   title: 'Run it for a while',
-  todo: 'Fifteen to twenty minutes the way it failed, under load if that is how. Did it stay clean?',
   system: 'turning',
   scope: 'machine',
   states: ['loaded', 'full-speed', 'half-speed', 'idle'],

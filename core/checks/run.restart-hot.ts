@@ -5,7 +5,6 @@ export const runRestartHot = defineCheck({
   id: 'run.restart-hot',
   code: 'hr',
   title: 'Restart hot',
-  todo: 'After the run, off for five minutes, then start: at once, hard, or not at all?',
   system: 'turning',
   scope: 'machine',
   states: ['cranking'],

@@ -5,7 +5,6 @@ export const runShutOff = defineCheck({
   id: 'run.shut-off',
   code: 'so',
   title: 'Shut off by the key',
-  todo: 'From idle, key off. Everything stops at once, one cylinder keeps firing, or it bangs after?',
   system: 'spark',
   scope: 'machine',
   asksSide: 'Which one fires on',

@@ -5,7 +5,6 @@ export const runStartCold = defineCheck({
   id: 'run.start-cold',
   code: 'mc',
   title: 'Cold start in the morning',
-  todo: 'Stood overnight. Choke as the customer uses it: at once, hard, or not at all?',
   system: 'turning',
   scope: 'machine',
   states: ['cranking'],

@@ -16,7 +16,6 @@ export const runTimed = defineCheck({
   id: 'run.timed',
   code: 'rt',
   title: 'Run it until it fails',
-  todo: 'Tester clipped on, the way it fails, clock running. As it stumbles look at the spark; as it dies open the drain of the bowl. Then start it again.',
   system: 'turning',
   scope: 'machine',
   states: ['loaded', 'full-speed', 'half-speed', 'idle'],

@@ -13,7 +13,6 @@ export const runTopSpeed = defineCheck({
   id: 'run.top-speed',
   code: 'ts',
   title: 'Top speed, no load',
-  todo: 'Warm, blades off, throttle slowly to its stop, hand on the key. Read the tachometer. Over the sheet: key off at once.',
   system: 'fuel',
   scope: 'machine',
   states: ['full-speed'],

@@ -5,7 +5,6 @@ export const sealBoreLook = defineCheck({
   id: 'seal.bore-look',
   code: 'bk',
   title: 'Look into the bore',
-  todo: 'Borescope through the plug hole, piston down: hone marks, scores, washed bright, a hole?',
   system: 'sealing',
   scope: 'cylinder',
   foundByEye: true,

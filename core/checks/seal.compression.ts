@@ -66,7 +66,6 @@ export const sealCompression = defineCheck({
   id: 'seal.compression',
   code: 'cm',
   title: 'Compression',
-  todo: 'All plugs out, throttle and choke wide open, good battery, short adapter. Crank until the needle stands, four to six strokes; count them.',
   system: 'sealing',
   scope: 'cylinder',
   states: ['cranking'],

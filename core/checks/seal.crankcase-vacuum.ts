@@ -5,7 +5,6 @@ export const sealCrankcaseVacuum = defineCheck({
   id: 'seal.crankcase-vacuum',
   code: 'kv',
   title: 'Crankcase breathing',
-  todo: 'Idling, a glove or a water gauge on the oil fill: drawn in, or blown out?',
   system: 'sealing',
   scope: 'machine',
   states: ['idle'],

@@ -5,7 +5,6 @@ export const sealDipstickHiss = defineCheck({
   id: 'seal.dipstick-hiss',
   code: 'dh',
   title: 'Dipstick out, air on',
-  todo: 'Leak-down on, piston held at its top: pull the dipstick. Does the hiss there grow?',
   system: 'sealing',
   scope: 'cylinder',
   states: ['bench'],

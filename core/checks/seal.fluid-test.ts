@@ -5,7 +5,6 @@ export const sealFluidTest = defineCheck({
   id: 'seal.fluid-test',
   code: 'sf',
   title: 'Fluid in the port',
-  todo: 'Head off, valves shut, spirit into the port: does it weep past the valve into the chamber?',
   system: 'valves',
   scope: 'cylinder',
   states: ['bench'],

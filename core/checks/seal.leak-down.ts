@@ -170,7 +170,6 @@ export const sealLeakDown = defineCheck({
   id: 'seal.leak-down',
   code: 'ld',
   title: 'Leak-down',
-  todo: 'Piston at its exact top on compression, or the crank in a locking tool; a bar only where neither will do. Regulator up from zero, read both gauges, listen at intake, exhaust, oil fill, head edge and the other plug hole. Clearance at both valves first.',
   system: 'sealing',
   scope: 'cylinder',
   states: ['bench'],

@@ -15,7 +15,6 @@ export const sealPistonMoves = defineCheck({
   id: 'seal.piston-moves',
   code: 'pm',
   title: 'Does the piston move',
-  todo: 'Plug out, a soft rod down the hole, turn the engine by hand through two turns. Full travel, short, or still?',
   system: 'sealing',
   scope: 'cylinder',
   states: ['bench'],

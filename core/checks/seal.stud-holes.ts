@@ -5,7 +5,6 @@ export const sealStudHoles = defineCheck({
   id: 'seal.stud-holes',
   code: 'hd',
   title: 'Stud holes and faces',
-  todo: 'Head off: a wire down every hole, a straight edge over both faces. Clean, or does dirt, oil or a burr hold the head up?',
   system: 'sealing',
   scope: 'cylinder',
   states: ['bench'],

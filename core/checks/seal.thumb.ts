@@ -5,7 +5,6 @@ export const sealThumb = defineCheck({
   id: 'seal.thumb',
   code: 'th',
   title: 'Thumb on the plug hole',
-  todo: 'Plugs out, leads grounded, thumb on the hole, crank. Blown off, soft, or nothing?',
   system: 'sealing',
   scope: 'cylinder',
   states: ['cranking'],

@@ -27,7 +27,6 @@ export const sealWet = defineCheck({
   id: 'seal.wet',
   code: 'wt',
   title: 'Wet compression',
-  todo: 'Three millilitres of engine oil through the plug hole, turn once by hand, then crank as before. Give the dry figure too.',
   system: 'sealing',
   scope: 'cylinder',
   states: ['cranking'],

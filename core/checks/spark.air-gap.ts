@@ -15,7 +15,6 @@ export const sparkAirGap = defineCheck({
   id: 'spark.air-gap',
   code: 'ag',
   title: 'Coil air gap',
-  todo: 'Magnet under the legs, feeler at both legs, to the magnet and not to the rim. Screws tight?',
   system: 'spark',
   scope: 'cylinder',
   states: ['bench'],

@@ -25,7 +25,6 @@ export const sparkCoilOhms = defineCheck({
   id: 'spark.coil-ohms',
   code: 'co',
   title: 'Coil resistance',
-  todo: 'Range 20k, bare conductor of the plug lead to engine ground; flex the lead while you read. Note the coil temperature.',
   system: 'spark',
   scope: 'cylinder',
   states: ['bench'],

@@ -6,7 +6,6 @@ export const sparkCoilSwap = defineCheck({
   id: 'spark.coil-swap',
   code: 'cs',
   title: 'Swap the coils side to side',
-  todo: 'Change the two coils over, set both gaps, run it the way it fails. Does the dead side move with the coil?',
   system: 'spark',
   scope: 'machine',
   asksSide: 'Which side was it before',

@@ -6,7 +6,6 @@ export const sparkCondenser = defineCheck({
   id: 'spark.condenser',
   code: 'cd',
   title: 'Condenser',
-  todo: 'Meter on its capacity range, lead off: about as printed, and no passage to the case. Or another one in its place.',
   system: 'spark',
   scope: 'machine',
   states: ['bench'],

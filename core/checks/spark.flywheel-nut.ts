@@ -5,7 +5,6 @@ export const sparkFlywheelNut = defineCheck({
   id: 'spark.flywheel-nut',
   code: 'fn',
   title: 'Flywheel nut',
-  todo: 'Torque wrench on the nut at the sheet figure: does it move?',
   system: 'spark',
   scope: 'machine',
   states: ['bench'],

@@ -15,7 +15,6 @@ export const sparkKey = defineCheck({
   id: 'spark.key',
   code: 'ky',
   title: 'Flywheel key',
-  todo: 'Flywheel off with a puller. Key whole, stepped, or sheared? Measure the step along the taper, or in degrees.',
   system: 'spark',
   scope: 'machine',
   foundByEye: true,

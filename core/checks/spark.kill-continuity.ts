@@ -10,7 +10,6 @@ export const sparkKillContinuity = defineCheck({
   id: 'spark.kill-continuity',
   code: 'kc',
   title: 'Kill wire to ground',
-  todo: 'Part the connector. Meter from the kill wire to ground with the key on (run) and off, on the chassis side or on the engine side: say which. Turn the wheel so that no magnet moves.',
   system: 'spark',
   scope: 'machine',
   states: ['bench'],

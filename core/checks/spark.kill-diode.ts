@@ -16,7 +16,6 @@ export const sparkKillDiode = defineCheck({
   id: 'spark.kill-diode',
   code: 'kd',
   title: 'Kill diode',
-  todo: 'Unplug BOTH coils from the kill harness. Meter on diode range, this leg to the common wire, both ways.',
   system: 'spark',
   scope: 'cylinder',
   states: ['bench'],

@@ -10,7 +10,6 @@ export const sparkKillOffAll = defineCheck({
   id: 'spark.kill-off-all',
   code: 'ka',
   title: 'Part the kill wire for all',
-  todo: 'Part the kill wire alone between engine and chassis. Where it shares its connector with the fuel solenoid, feed the solenoid by a fused jumper, or judge the spark while cranking only. Does spark come back?',
   system: 'spark',
   scope: 'machine',
   states: ['cranking', 'idle'],

@@ -6,7 +6,6 @@ export const sparkKillOff = defineCheck({
   id: 'spark.kill-off',
   code: 'kl',
   title: 'Kill lead off this coil',
-  todo: 'Pull the kill lead off this coil and run it. Does this cylinder come back? Or does the other one?',
   system: 'spark',
   scope: 'cylinder',
   states: ['idle', 'half-speed', 'full-speed', 'cranking'],

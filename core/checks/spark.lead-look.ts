@@ -5,7 +5,6 @@ export const sparkLeadLook = defineCheck({
   id: 'spark.lead-look',
   code: 'pl',
   title: 'Look at the plug lead',
-  todo: 'Lead and boot end to end: pinched, chafed, arcing marks, terminal that does not snap on.',
   system: 'spark',
   scope: 'cylinder',
   foundByEye: true,

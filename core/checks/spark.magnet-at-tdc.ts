@@ -5,7 +5,6 @@ export const sparkMagnetAtTdc = defineCheck({
   id: 'spark.magnet-at-tdc',
   code: 'mt',
   title: 'Magnet at top dead centre',
-  todo: 'Plug out, piston at its top on compression: does the magnet stand where the sheet or the other side says?',
   system: 'spark',
   scope: 'machine',
   foundByEye: true,

@@ -5,7 +5,6 @@ export const sparkMagnet = defineCheck({
   id: 'spark.magnet',
   code: 'mg',
   title: 'Flywheel magnet',
-  todo: 'A screwdriver held flat near the magnet: how hard is it pulled? Beside a good wheel if there is one.',
   system: 'spark',
   scope: 'machine',
   states: ['bench'],

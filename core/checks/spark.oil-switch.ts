@@ -5,7 +5,6 @@ export const sparkOilSwitch = defineCheck({
   id: 'spark.oil-switch',
   code: 'ls',
   title: 'Low-oil switch',
-  todo: 'Oil at its mark, its wire off: meter from the switch to ground. Open, or does it ground?',
   system: 'spark',
   scope: 'machine',
   states: ['key-off'],

@@ -11,7 +11,6 @@ export const sparkPlugGap = defineCheck({
   id: 'spark.plug-gap',
   code: 'pg',
   title: 'Plug gap',
-  todo: 'Wire gauge between the electrodes: the thickest that passes with slight drag.',
   system: 'spark',
   scope: 'cylinder',
   states: ['bench'],

@@ -5,7 +5,6 @@ export const sparkPlugLook = defineCheck({
   id: 'spark.plug-look',
   code: 'pk',
   title: 'Look at the plug',
-  todo: 'Plug out, straight after running. Colour, wet or dry, bridged, cracked.',
   system: 'spark',
   scope: 'cylinder',
   states: ['bench'],

@@ -5,7 +5,6 @@ export const sparkPlugNew = defineCheck({
   id: 'spark.plug-new',
   code: 'pn',
   title: 'A sound plug in its place',
-  todo: 'Fit a plug known to be good, gapped to the sheet, and run it as before. Does this cylinder come back?',
   system: 'spark',
   scope: 'cylinder',
   states: ['idle', 'half-speed', 'full-speed', 'loaded', 'cranking'],

@@ -5,7 +5,6 @@ export const sparkPlugSwap = defineCheck({
   id: 'spark.plug-swap',
   code: 'ps',
   title: 'Swap the plugs side to side',
-  todo: 'Change the two plugs over and run it again. Does the dead side move with the plug?',
   system: 'spark',
   scope: 'machine',
   asksSide: 'Which side was it before',

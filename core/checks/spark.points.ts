@@ -13,7 +13,6 @@ export const sparkPoints = defineCheck({
   id: 'spark.points',
   code: 'bp',
   title: 'Points',
-  todo: 'Cover or flywheel off. Look at both faces: grey and flat, or burnt and oily? Cam at its highest: blade between them.',
   system: 'spark',
   scope: 'machine',
   foundByEye: true,

@@ -39,7 +39,6 @@ export const sparkTester = defineCheck({
   id: 'spark.tester',
   code: 'st',
   title: 'Spark tester',
-  todo: 'Tester with a gap between lead and plug. Steady each turn, weak, skipping, none? Speed up: where does it go dark?',
   system: 'spark',
   scope: 'cylinder',
   states: ['cranking', 'idle', 'half-speed', 'full-speed', 'loaded'],

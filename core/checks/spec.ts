@@ -36,7 +36,7 @@ export interface Check<
   readonly partsOf: (engine: EngineWords) => readonly CheckPart<Place, PlaceOutcome>[];
 }
 
-type Free = Pick<CheckDefinition, 'code' | 'title' | 'todo' | 'system' | 'scope' | 'minutes'>;
+type Free = Pick<CheckDefinition, 'code' | 'title' | 'system' | 'scope' | 'minutes'>;
 
 type Defaulted = Pick<
   CheckDefinition,

@@ -5,7 +5,6 @@ export const splitCapLoose = defineCheck({
   id: 'split.cap-loose',
   code: 'cp',
   title: 'Run with the cap loose',
-  todo: 'When it begins to die, loosen the fuel cap and leave it on. Does it come back?',
   system: 'fuel',
   scope: 'machine',
   states: ['full-speed', 'loaded'],

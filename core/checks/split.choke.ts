@@ -6,7 +6,6 @@ export const splitChoke = defineCheck({
   id: 'split.choke',
   code: 'ch',
   title: 'Choke in and out',
-  todo: 'Running or trying to: close the choke by half, then open it. Better, worse, or the same?',
   system: 'fuel',
   scope: 'machine',
   appliesTo: (engine) => carburetted(engine) && engine.choke !== 'none',

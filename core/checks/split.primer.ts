@@ -5,7 +5,6 @@ export const splitPrimer = defineCheck({
   id: 'split.primer',
   code: 'pr',
   title: 'Short shot of primer',
-  todo: 'Filter off, one short shot of mild primer into the intake, crank at once. Does it fire, on both or on one side?',
   system: 'fuel',
   scope: 'machine',
   states: ['cranking'],

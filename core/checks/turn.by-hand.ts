@@ -5,7 +5,6 @@ export const turnByHand = defineCheck({
   id: 'turn.by-hand',
   code: 'bh',
   title: 'Turn it by hand',
-  todo: 'Key out, leads off and grounded. Turn the crank by its bolt or the fan through two turns: free, firm at compression, a hard stop, locked?',
   system: 'turning',
   scope: 'machine',
   states: ['bench'],

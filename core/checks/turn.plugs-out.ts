@@ -14,7 +14,6 @@ export const turnPlugsOut = defineCheck({
   id: 'turn.plugs-out',
   code: 'po',
   title: 'Plugs out and turn',
-  todo: 'All plugs out, every lead grounded away from the holes, turn by hand first. What comes out?',
   system: 'turning',
   scope: 'machine',
   states: ['bench'],

@@ -5,7 +5,6 @@ export const turnPto = defineCheck({
   id: 'turn.pto',
   code: 'pt',
   title: 'Blade clutch and drive',
-  todo: 'Belt off or clutch out: turn the pulley and the drive by hand.',
   system: 'turning',
   scope: 'machine',
   foundByEye: true,

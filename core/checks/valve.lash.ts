@@ -1,4 +1,4 @@
-import { crankAngleDegAt, rimArcMm, rimChordMm, teethOf } from '../engine/index.ts';
+import { rimArcMm, rimChordMm, teethOf } from '../engine/index.ts';
 import { adjusterTurns, bandWeights, bladeBracket, releaseLeftMm } from '../measure/index.ts';
 import { type Accuracy, errorOf } from './accuracy.ts';
 import {
@@ -12,6 +12,7 @@ import {
 import { defineCheck } from './define.ts';
 import { numberField } from './field.ts';
 import { judge } from './judge.ts';
+import { lashPastTopDeg } from './lashPosition.ts';
 import type { Reading } from './reading.ts';
 
 /** Feeler blades step by about this [mm] [P]. */
@@ -44,27 +45,24 @@ const windowOf = (valve: Valve, { figures, rules }: AssessContext) =>
   windowBy(figures, rules, WINDOWS[valve], WINDOWS[valve], 'mm', `${valve} `);
 
 /** Where the crank stands for it, and what of it the sheet does not say. */
-function position({ figures, rules, engine }: AssessContext) {
+function position(context: AssessContext) {
+  const { figures } = context;
   const quantities: Record<string, ComputedQuantity> = {};
   const missing: { name: string; reason: string }[] = [];
-  const past =
-    figures.lashAtPastTdcMm ??
-    (engine.compressionRelease === 'automatic' || figures.compressionRelease === 'automatic'
-      ? rules.lashPastTdcMm.value
-      : 0);
-  if (past > 0 && figures.strokeMm != null && figures.rodMm != null) {
-    const angle = crankAngleDegAt({ strokeMm: figures.strokeMm, rodMm: figures.rodMm }, past);
-    quantities.lashAngleDeg = { value: angle, unit: 'deg', plusMinus: 1 };
-    if (figures.flywheelRimMm != null) {
-      quantities.rimArcMm = { value: rimArcMm(figures.flywheelRimMm, angle), unit: 'mm', plusMinus: 2 };
-      quantities.rimChordMm = { value: rimChordMm(figures.flywheelRimMm, angle), unit: 'mm', plusMinus: 2 };
-    } else missing.push({ name: 'rimArcMm', reason: 'The engine sheet has no rim diameter.' });
-    if (figures.flywheelTeeth != null)
-      quantities.rimTeeth = { value: teethOf(figures.flywheelTeeth, angle), unit: 'teeth', plusMinus: 0.5 };
-    else missing.push({ name: 'rimTeeth', reason: 'The engine sheet does not count the teeth of the ring gear.' });
-  } else if (past > 0)
+  const angle = lashPastTopDeg(context);
+  if (angle === null) {
     missing.push({ name: 'lashAngleDeg', reason: 'The engine sheet has no stroke or no rod length.' });
-  else quantities.lashAngleDeg = { value: 0, unit: 'deg' };
+    return { quantities, missing };
+  }
+  if (angle === 0) return { quantities: { lashAngleDeg: { value: 0, unit: 'deg' } }, missing };
+  quantities.lashAngleDeg = { value: angle, unit: 'deg', plusMinus: 1 };
+  if (figures.flywheelRimMm != null) {
+    quantities.rimArcMm = { value: rimArcMm(figures.flywheelRimMm, angle), unit: 'mm', plusMinus: 2 };
+    quantities.rimChordMm = { value: rimChordMm(figures.flywheelRimMm, angle), unit: 'mm', plusMinus: 2 };
+  } else missing.push({ name: 'rimArcMm', reason: 'The engine sheet has no rim diameter.' });
+  if (figures.flywheelTeeth != null)
+    quantities.rimTeeth = { value: teethOf(figures.flywheelTeeth, angle), unit: 'teeth', plusMinus: 0.5 };
+  else missing.push({ name: 'rimTeeth', reason: 'The engine sheet does not count the teeth of the ring gear.' });
   return { quantities, missing };
 }
 
@@ -176,7 +174,6 @@ export const valveLash = defineCheck({
   id: 'valve.lash',
   code: 'vl',
   title: 'Valve lash',
-  todo: 'Cold, both rockers loose, crank as it says below. The thickest blade that goes with slight drag. Then two turns by hand.',
   system: 'valves',
   scope: 'cylinder',
   states: ['bench'],

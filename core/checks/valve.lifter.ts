@@ -5,7 +5,6 @@ export const valveLifter = defineCheck({
   id: 'valve.lifter',
   code: 'vf',
   title: 'Lifter',
-  todo: 'Press the rocker over a lifter that has just run: firm, or down and spongy?',
   system: 'valves',
   scope: 'cylinder',
   foundByEye: true,

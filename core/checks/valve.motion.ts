@@ -5,7 +5,6 @@ export const valveMotion = defineCheck({
   id: 'valve.motion',
   code: 'vm',
   title: 'Watch the valves move',
-  todo: 'Cover off, turn the crank by hand through two turns. Do both valves open alike and close fully?',
   system: 'valves',
   scope: 'cylinder',
   states: ['bench'],

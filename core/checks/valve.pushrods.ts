@@ -5,7 +5,6 @@ export const valvePushrods = defineCheck({
   id: 'valve.pushrods',
   code: 'vp',
   title: 'Push rods',
-  todo: 'Cover off, rods rolled on a flat: straight, bent, or off their seat?',
   system: 'valves',
   scope: 'cylinder',
   foundByEye: true,

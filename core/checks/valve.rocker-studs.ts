@@ -5,7 +5,6 @@ export const valveRockerStuds = defineCheck({
   id: 'valve.rocker-studs',
   code: 'rs',
   title: 'Rocker studs',
-  todo: 'Wrench on studs and pivots: tight, or backing out?',
   system: 'valves',
   scope: 'cylinder',
   foundByEye: true,

@@ -5,7 +5,6 @@ export const valveSprings = defineCheck({
   id: 'valve.springs',
   code: 'sn',
   title: 'Valve springs',
-  todo: 'Look at every coil, press each: whole, or broken and soft?',
   system: 'valves',
   scope: 'cylinder',
   foundByEye: true,

@@ -1,5 +1,6 @@
 import { CHECKS, type CheckDefinition, findCheck } from '../checks/index.ts';
 import { tellsOf } from '../checks/tells/index.ts';
+import { todoOf } from '../checks/todo.ts';
 import type { EngineWords } from '../engine/index.ts';
 import { FAILURE_IDS } from '../machine/failures.ts';
 import type { ConditionDefinition, FaultDefinition, Need, When } from './define.ts';
@@ -77,7 +78,11 @@ export function knowledgeIssues(
       if (!faults.some((f) => f.id === fault)) say('unknown-fault', `${condition.id} is caused by ${fault}`);
   for (const fault of faults) settlingIssues(fault, faults, find, say);
   for (const check of checks) {
-    if (check.title.trim() === '' || check.todo.trim() === '' || check.outcomes.some((o) => o.label.trim() === ''))
+    if (
+      check.title.trim() === '' ||
+      todoOf(check.id)?.trim() === '' ||
+      check.outcomes.some((o) => o.label.trim() === '')
+    )
       say('no-text', check.id);
     for (const [outcome, chance] of Object.entries(tellsOf(check.id).leak))
       if (!within(chance)) say('too-much', `${check.id} leaks ${outcome}`);

@@ -97,30 +97,56 @@ export function sparkOf(left: number): Spark {
 /** What a multimeter shows: volts on the diode range, ohms on the ohm range, or OL. */
 export type Meter = number | 'OL';
 
-const DIODE_RANGE_AMPS = 1e-3;
-const DIODE_RANGE_VOLTS = 2.6;
+/** A multimeter on its ranges as its probes see it: what it drives with, behind what [V, ohm] [P]. */
+const DIODE_RANGE = { volts: 2.6, ohms: 2000 } as const;
+const OHM_RANGE = { volts: 0.3, ohms: 1000 } as const;
+/** From here on a range says OL: volts that no junction takes, ohms that no wire has. */
+const DIODE_OL_VOLTS = 2.2;
+const OHM_OL = 20_000;
 
 /** Where a probe is held: on a leg's lead, the common wire, or ground. */
 export type Probe = { readonly leg: number } | 'common' | 'ground';
 const nodeOf = (probe: Probe): Node => (probe === 'common' ? COMMON : probe === 'ground' ? GROUND : leadOf(probe.leg));
 
-/**
- * The diode range between two points, engine standing: a milliamp from red to black, and the volts it takes.
- * @param coils plugged in, the coils' windings lie in the circuit too
- */
-export function diodeRange(harness: Harness, red: Probe, black: Probe, coils: 'plugged' | 'unplugged'): Meter {
+type Coils = 'plugged' | 'unplugged';
+
+/** Volts between the probes of a meter that drives from red to black, engine standing. */
+function voltsAcross(
+  harness: Harness,
+  [red, black]: readonly [Probe, Probe],
+  coils: Coils,
+  meter: typeof DIODE_RANGE | typeof OHM_RANGE,
+): number {
   const seen: Harness =
     coils === 'plugged' ? harness : { ...harness, legs: harness.legs.map((l) => ({ ...l, lead: 'off' as const })) };
   const windings = harness.legs.map(
     (leg, i): Element => ({ kind: 'resistor', from: tabOf(i), to: GROUND, ohms: leg.primaryOhms }),
   );
   const [from, to] = [nodeOf(black), nodeOf(red)];
+  if (from === to) return 0;
   const solved = solveCircuit(nodesOf(harness), [
     ...wiringOf(seen),
     ...windings,
-    { kind: 'source', from, to, amps: DIODE_RANGE_AMPS, complianceVolts: DIODE_RANGE_VOLTS },
+    // Norton's form of a cell behind its resistance.
+    { kind: 'source', from, to, amps: meter.volts / meter.ohms, complianceVolts: 1e6 },
+    { kind: 'resistor', from, to, ohms: meter.ohms },
   ]);
-  if (!solved.ok) throw new Error('diodeRange: the harness did not settle');
-  const volts = solved.volts[to]! - solved.volts[from]!;
-  return volts > DIODE_RANGE_VOLTS ? 'OL' : Math.round(volts * 1000) / 1000;
+  if (!solved.ok) throw new Error('voltsAcross: the harness did not settle');
+  return solved.volts[to]! - solved.volts[from]!;
+}
+
+/**
+ * The diode range between two points, engine standing: the volts that what lies between them takes.
+ * @param coils plugged in, the coils' windings lie in the circuit too
+ */
+export function diodeRange(harness: Harness, red: Probe, black: Probe, coils: Coils): Meter {
+  const volts = voltsAcross(harness, [red, black], coils, DIODE_RANGE);
+  return volts > DIODE_OL_VOLTS ? 'OL' : Math.round(volts * 1000) / 1000;
+}
+
+/** The ohm range between two points, engine standing; it drives too little for a diode to pass. */
+export function ohmRange(harness: Harness, red: Probe, black: Probe, coils: Coils): Meter {
+  const volts = voltsAcross(harness, [red, black], coils, OHM_RANGE);
+  const ohms = (OHM_RANGE.ohms * volts) / (OHM_RANGE.volts - volts);
+  return !(ohms < OHM_OL) ? 'OL' : Math.max(0, Math.round(ohms * 10) / 10);
 }

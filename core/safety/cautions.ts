@@ -40,3 +40,33 @@ export const CAUTIONS = {
   'bypass-fitted': 'A bypass is for a test only, in neutral with blades off, and comes off again.',
 } as const;
 export type CautionId = keyof typeof CAUTIONS;
+
+/** The same in a few words, for one line once it was read in full. */
+export const CAUTIONS_IN_SHORT: Readonly<Record<CautionId, string>> = {
+  overspeed: 'Over its top speed it can burst',
+  'plate-held': 'A held plate defeats the governor',
+  'stops-dead': 'Do not crank again',
+  'open-plug-hole': 'Plug hole open',
+  'by-hand': 'Turned by hand: key out, leads grounded',
+  'kill-lead-off': 'The key may not stop it',
+  'secondary-voltage': 'Tens of kilovolts',
+  battery: 'Hydrogen and acid',
+  'carbon-monoxide': 'Exhaust: outside or extraction',
+  'hot-exhaust': 'Hot exhaust',
+  'open-fuel': 'Open fuel',
+  'fuel-in-oil': 'Fuel in the oil',
+  'starter-direct': 'Interlocks bypassed',
+  'liquid-lock': 'Locked by liquid',
+  'jump-order': 'Order of the jump leads',
+  'leak-down': 'Air turns the crank hard',
+  primer: 'Primer: one short burst',
+  'compressed-air': 'Compressed air',
+  'raised-machine': 'Raised: stands and chocks',
+  'flywheel-puller': 'Puller, no prying',
+  interlocks: 'An interlock is bypassed',
+  'altered-safety': 'Safety parts altered',
+  'bypass-fitted': 'A bypass is fitted',
+};
+
+/** What withholds work until a step of its own is done: these always stand in full. */
+export const GATING_CAUTIONS: ReadonlySet<CautionId> = new Set(['stops-dead', 'liquid-lock', 'overspeed']);

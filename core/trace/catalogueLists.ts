@@ -1,5 +1,6 @@
 import { clearsOf } from '../checks/clears.ts';
 import { CHECKS, type Field } from '../checks/index.ts';
+import { todoOf } from '../checks/todo.ts';
 import { CONDITIONS, FAULTS } from '../faults/index.ts';
 
 /** The checks as data: what a case file may say of each. */
@@ -7,7 +8,7 @@ export function checksAsData() {
   return CHECKS.map((c) => ({
     id: c.id,
     title: c.title,
-    todo: c.todo,
+    todo: todoOf(c.id),
     system: c.system,
     scope: c.scope,
     states: c.states,

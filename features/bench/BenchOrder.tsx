@@ -1,5 +1,5 @@
 'use client';
-import { memo, type RefObject, Suspense, useMemo } from 'react';
+import { memo, type RefObject, Suspense, useEffect, useMemo, useState } from 'react';
 import {
   type AccessOnMachine,
   accessLabel,
@@ -97,7 +97,7 @@ export const BenchOrder = memo(function BenchOrder({
     <section
       aria-label="Bench order"
       data-events={stale ? undefined : events}
-      className="flex flex-col bg-sheet p-3"
+      className="flex flex-col bg-sheet p-3 @5xl:max-h-[max(18rem,calc(100vh-28rem))] @5xl:overflow-y-auto @[88rem]:max-h-none"
       tabIndex={-1}
     >
       <div className="flex flex-wrap items-baseline justify-between gap-x-2">
@@ -133,6 +133,19 @@ export const BenchOrder = memo(function BenchOrder({
   );
 });
 
+/** What is to be done for each check, from the moment something is looked for; null until it is here. */
+function useTodo(wanted: boolean): ((check: string) => string | null) | null {
+  const [todo, setTodo] = useState<((check: string) => string | null) | null>(null);
+  useEffect(() => {
+    if (!wanted || todo) return;
+    import('@/core/checks/todo.ts').then(
+      (m) => setTodo(() => m.todoOf),
+      () => {},
+    );
+  }, [wanted, todo]);
+  return todo;
+}
+
 /** The search for any check at all: Enter takes the first. */
 function AnyCheck({
   engine,
@@ -141,7 +154,8 @@ function AnyCheck({
   onAsked,
   onPickAny,
 }: Pick<Props, 'engine' | 'asked' | 'search' | 'onAsked' | 'onPickAny'>) {
-  const found = useMemo(() => findChecks(asked, engine), [asked, engine]);
+  const todoOf = useTodo(asked !== '');
+  const found = useMemo(() => findChecks(asked, engine, todoOf), [asked, engine, todoOf]);
   const pick = (what: FoundCheck) => {
     onPickAny(what);
     onAsked('');

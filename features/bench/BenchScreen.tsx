@@ -3,6 +3,8 @@ import { clsx } from 'clsx';
 import { Suspense } from 'react';
 import { type CaseHead, SYMPTOMS } from '@/core/index.ts';
 import { DeskBar } from '@/features/shop/DeskBar.tsx';
+import { isDrawn } from '@/features/station/drawn.ts';
+import { STATION_PARTS } from '@/features/station/stations.ts';
 import { useFetchedLater } from '@/ui/later.ts';
 import { BenchOrder } from './BenchOrder.tsx';
 import { Drawers } from './Drawers.tsx';
@@ -38,15 +40,21 @@ function Bench({ machine, told, ...props }: Parameters<typeof BenchScreen>[0]) {
   const bench = useBench(props);
   const { caseHead } = bench;
   useFetchedLater(PANELS);
-  const { now, ridge, view, dispatch, shown, closed, record, pick } = bench;
-  const { summary, plan } = now;
+  useFetchedLater(STATION_PARTS);
+  const { now, ridge, view, dispatch, shown, closed } = bench;
+  const { summary } = now;
   return (
     <>
       {bench.asking}
       <BenchBar job={job} machine={machine} head={head} staff={staff} desk={desk} />
       <main ref={bench.main} className="@container mx-auto max-w-[1920px]">
         <div className="flex flex-col gap-2 p-2">
-          <LiveRidge store={ridge} chosen={view.part} onChoose={bench.togglePart} />
+          <LiveRidge
+            store={ridge}
+            chosen={view.part}
+            onChoose={bench.togglePart}
+            mayFold={shown.kind === 'check' && isDrawn(shown.plate.check) && view.part === null}
+          />
           <Suspense fallback={null}>
             <Notices {...bench.notices} head={caseHead} />
           </Suspense>
@@ -56,7 +64,7 @@ function Bench({ machine, told, ...props }: Parameters<typeof BenchScreen>[0]) {
               'grid items-start gap-2',
               closed
                 ? '@4xl:grid-cols-[minmax(0,1fr)_minmax(18rem,2fr)]'
-                : '@2xl:grid-cols-2 @5xl:grid-cols-[minmax(0,1fr)_18.5rem_18rem]',
+                : '@2xl:grid-cols-2 @5xl:grid-cols-[minmax(0,1fr)_18.5rem] @[88rem]:grid-cols-[minmax(0,1fr)_18.5rem_18rem]',
             )}
           >
             <div className={clsx('@container min-w-0 space-y-2', !closed && '@2xl:col-span-2 @5xl:col-span-1')}>
@@ -74,43 +82,62 @@ function Bench({ machine, told, ...props }: Parameters<typeof BenchScreen>[0]) {
                 onRecord={bench.put}
               />
             </div>
-            {!closed && (
-              <BenchOrder
-                plan={plan}
-                stale={now.planStale}
-                events={now.events}
-                onPlate={shown.kind === 'check' ? shown.plate : NOTHING_PLANNED}
-                engine={caseHead.engine}
-                open={now.open}
-                access={caseHead.access}
-                asked={bench.asked}
-                search={bench.search}
-                onAsked={bench.setAsked}
-                onPick={pick.planned}
-                onPickAny={pick.any}
-                onAccess={bench.putBeside}
-              />
-            )}
-            <Tape
-              events={record.events}
-              unsent={record.unsent}
-              readings={now.readings}
-              befores={bench.befores}
-              people={people}
-              closed={closed}
-              habit={desk.habit}
-              said={[head.said, complaintText(head), ...told].filter(Boolean).join(' — ')}
-              asked={view.line}
-              onAsk={bench.askLine}
-              onStrike={bench.strike}
-              onReplace={pick.replacing}
-              onAgain={pick.refused}
-              onLeaveOut={record.leaveOut}
-            />
+            <Beside bench={bench} head={head} people={people} habit={desk.habit} told={told} />
           </div>
         </div>
       </main>
     </>
+  );
+}
+
+/** Beside the plate: what else is worth a check, and the tape. */
+function Beside({
+  bench,
+  head,
+  people,
+  habit,
+  told,
+}: {
+  readonly bench: ReturnType<typeof useBench>;
+  readonly habit: BenchProps['desk']['habit'];
+} & Pick<Parameters<typeof BenchScreen>[0], 'head' | 'people' | 'told'>) {
+  const { caseHead, now, shown, closed, record, pick, view } = bench;
+  return (
+    <div className="contents @5xl:flex @5xl:min-w-0 @5xl:flex-col @5xl:gap-2 @[88rem]:contents">
+      {!closed && (
+        <BenchOrder
+          plan={now.plan}
+          stale={now.planStale}
+          events={now.events}
+          onPlate={shown.kind === 'check' ? shown.plate : NOTHING_PLANNED}
+          engine={caseHead.engine}
+          open={now.open}
+          access={caseHead.access}
+          asked={bench.asked}
+          search={bench.search}
+          onAsked={bench.setAsked}
+          onPick={pick.planned}
+          onPickAny={pick.any}
+          onAccess={bench.putBeside}
+        />
+      )}
+      <Tape
+        events={record.events}
+        unsent={record.unsent}
+        readings={now.readings}
+        befores={bench.befores}
+        people={people}
+        closed={closed}
+        habit={habit}
+        said={[head.said, complaintText(head), ...told].filter(Boolean).join(' — ')}
+        asked={view.line}
+        onAsk={bench.askLine}
+        onStrike={bench.strike}
+        onReplace={pick.replacing}
+        onAgain={pick.refused}
+        onLeaveOut={record.leaveOut}
+      />
+    </div>
   );
 }
 

@@ -15,6 +15,7 @@ import { useEntryId } from '@/features/record/client/entryId.ts';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
 import { Cautions } from './Cautions.tsx';
+import { NoteBox } from './NoteBox.tsx';
 
 const ACTION: Record<CarburettorDepth, RepairAction> = {
   'in-place': 'cleaned',
@@ -88,16 +89,7 @@ export function CarburettorForm({ onRecord }: { onRecord: (event: RawEvent, id: 
           ))}
         </div>
       </fieldset>
-      <label className="block">
-        <span className="font-semibold">Note, parts fitted</span>
-        <input
-          type="text"
-          value={note}
-          maxLength={400}
-          onChange={(e) => setNote(e.target.value)}
-          className="min-h-tap w-full border-2 border-line bg-sheet px-2"
-        />
-      </label>
+      <NoteBox label="Note, parts fitted" value={note} onChange={setNote} />
       <BenchCard />
       <div data-sticky className="sticky bottom-0 z-10 -mx-3 border-t-2 border-line bg-sheet px-3 py-2">
         <Button look="main" type="submit" className="text-[1.15rem]">

@@ -53,7 +53,7 @@ function Stopwatch({ jobId, ...on }: Props) {
   };
   if (startedAt === null)
     return (
-      <Button className="mt-2 min-h-14 text-[1.15rem]" onClick={() => set(Date.now())}>
+      <Button className="min-h-14 text-[1.15rem]" onClick={() => set(Date.now())}>
         Start the clock
       </Button>
     );
@@ -63,7 +63,7 @@ function Stopwatch({ jobId, ...on }: Props) {
     set(null);
   };
   return (
-    <div className="mt-2 flex flex-wrap items-center gap-2 border-l-8 border-paint bg-well px-3 py-2">
+    <div className="flex flex-wrap items-center gap-2 border-l-8 border-paint bg-well px-3 py-2">
       <span
         role="timer"
         aria-label="Runs for"
@@ -95,14 +95,14 @@ function Standing({ since, onSetUp, ...on }: Props) {
   const hours = Math.round(check.unattendedMinutes / 6) / 10;
   if (since === null)
     return (
-      <Button className="mt-2 min-h-14 text-[1.15rem]" onClick={() => onSetUp({ setUp: check.id }, id)}>
+      <Button className="min-h-14 text-[1.15rem]" onClick={() => onSetUp({ setUp: check.id }, id)}>
         Set it up now, look in {hours} h
       </Button>
     );
   const seconds = Math.max(0, (now - new Date(since).getTime()) / 1000);
   const due = new Date(new Date(since).getTime() + check.unattendedMinutes * 60_000).toISOString();
   return (
-    <div className="mt-2 flex flex-wrap items-center gap-2 border-l-8 border-paint bg-well px-3 py-2">
+    <div className="flex flex-wrap items-center gap-2 border-l-8 border-paint bg-well px-3 py-2">
       <p className="text-[1.1rem] font-bold">
         Stands since {whenText(since)}, to be looked at {whenText(due)}.
       </p>

@@ -82,21 +82,24 @@ export function StatePick({ check, entry, onChange }: Pick<Props, 'check' | 'ent
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
+/** So many outcomes stand in smaller letters, so that they stand together. */
+const MANY = 6;
+
 /** The boxes and keys of one check. */
 export function EntryBoxes(props: Props) {
   const { check, engine, entry, issues, onChange } = props;
   const boxes = boxesOf(check, engine);
   if (check.outcomes.length === 0) return <SymptomPick {...props} />;
   const hasFigures = boxes.some((b) => b.field.kind === 'number');
-  // Where no figure is asked for, what was seen comes first.
+  // What is asked for, then what was seen, and what is good to know besides after both.
   const asked = figuresAsked(boxes);
-  const plainFirst = asked.size === 0;
-  const figures = boxes.length > 0 && <Figures boxes={boxes} asked={asked} {...props} />;
+  const needed = boxes.filter((b) => asked.has(b.name));
+  const further = boxes.filter((b) => !asked.has(b.name));
   return (
     <div className="space-y-2">
-      {!plainFirst && figures}
+      {needed.length > 0 && <Figures boxes={needed} asked={asked} {...props} />}
       <div>
-        {hasFigures && !plainFirst && (
+        {hasFigures && needed.length > 0 && (
           <p className="mb-0.5 text-[0.9rem] leading-tight text-soft">
             {check.each ? 'or plainly, for the worse one' : 'or plainly'}
           </p>
@@ -105,12 +108,13 @@ export function EntryBoxes(props: Props) {
           numbered
           clearable
           label="Outcome"
+          small={check.outcomes.length > MANY}
           options={check.outcomes.map((o) => ({ value: o.id, label: o.label }))}
           value={entry.outcome}
           onChange={(outcome) => onChange({ ...entry, outcome })}
         />
       </div>
-      {plainFirst && figures}
+      {further.length > 0 && <Figures boxes={further} asked={asked} {...props} />}
       {check.asksWhere && entry.outcome !== null && entry.outcome !== 'ok' && (
         <Choice
           small
@@ -264,7 +268,7 @@ function PlacesBox({ field, box, entry, onChange }: BoxProps<PlacesField>) {
   return (
     <fieldset className="m-0 w-full border-0 p-0">
       <legend className="text-[0.95rem] font-semibold">{field.label}</legend>
-      <div className="mt-1 grid gap-1.5 @xl:grid-cols-2">
+      <div className="mt-1 grid grid-cols-[repeat(auto-fit,minmax(min(100%,20rem),1fr))] gap-1.5">
         {field.places.map((place) => {
           const name = placeName(box.name, place.id);
           return (

@@ -36,10 +36,9 @@ export function FigureBox({
   const doubt = on.doubts[name];
   const type = (text: string) => onChange({ ...entry, typed: { ...entry.typed, [name]: text } });
   return (
-    <div className="w-[11rem] max-w-full">
+    <div className="w-[max(9.25rem,min(11rem,calc(50%-0.5rem)))] max-w-full">
       <label htmlFor={id} className="block text-[0.95rem] font-semibold">
         {label}
-        {!field.required && <span className="ml-1 font-normal text-soft">if known</span>}
       </label>
       <div className="flex items-baseline border-2 border-ink bg-sheet focus-within:border-rust">
         <input
@@ -51,12 +50,13 @@ export function FigureBox({
           inputMode={coarse ? 'none' : field.openLoop ? 'text' : 'decimal'}
           onFocus={(e) => e.target.select()}
           autoComplete="off"
+          placeholder={field.required ? undefined : 'if known'}
           maxLength={80}
           aria-invalid={issue !== undefined}
           aria-describedby={issue === undefined ? undefined : `${id}-issue`}
           value={entry.typed[name] ?? ''}
           onChange={(e) => type(e.target.value)}
-          className="min-h-14 w-full min-w-0 bg-transparent px-2 text-[1.7rem] font-bold outline-none"
+          className="min-h-14 w-full min-w-0 bg-transparent px-2 text-[1.7rem] font-bold outline-none placeholder:text-[0.95rem] placeholder:font-normal placeholder:text-soft placeholder:opacity-100"
         />
         <span className="pr-2 text-[1.05rem] text-soft">{shownUnit(habitUnit(field, habit))}</span>
       </div>

@@ -15,6 +15,7 @@ import {
 } from '@/core/index.ts';
 import { newId } from '@/features/record/client/entryId.ts';
 import { Choice } from '@/ui/Choice.tsx';
+import { accessEvent } from './accessEvent.ts';
 
 const MINUTES = [1, 2, 3, 4, 6, 8, 10, 12, 15, 20, 30, 45, 60] as const;
 
@@ -24,11 +25,6 @@ interface OpenProps {
   readonly access: AccessOnMachine;
   readonly onAccess: (event: RawEvent, id: string) => void;
 }
-
-const accessEvent = (key: string, now: 'open' | 'closed'): RawEvent => {
-  const cylinder = /\[(\d)\]/.exec(key)?.[1];
-  return { access: key.replace(/\[\d\]/, ''), ...(cylinder ? { cylinder: Number(cylinder) } : {}), now };
-};
 
 /** What stands open on the machine: the minutes of every check depend on it, so it can be put right; and how long each took here, in two taps. */
 export function OpenNow({ open, engine, access, onAccess }: OpenProps) {

@@ -1,9 +1,10 @@
 'use client';
-import { type FormEvent, useState } from 'react';
+import { type FormEvent, useMemo, useRef, useState } from 'react';
 import {
   CARRIED_OVER,
   type CarriedOver,
   type CaseHead,
+  type CheckDefinition,
   type CheckId,
   checkOf,
   FIT_WORDS,
@@ -23,8 +24,10 @@ import { useEntryId } from '@/features/record/client/entryId.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
+import { focusDoubt } from './boxFocus.ts';
 import { EntryBoxes } from './EntryBoxes.tsx';
-import { blankEntry, draftEvent } from './entry.ts';
+import { blankEntry, draftEvent, type Entry } from './entry.ts';
+import { useDoubts } from './useDoubts.ts';
 
 /** A part that lies on the bench, by its line on the tape. */
 export interface OnBench {
@@ -53,16 +56,14 @@ const saidOf = (words: Words): Pick<RawPartEvent, 'name' | 'mounting' | 'connect
     ),
   );
 
+interface Props {
+  readonly head: CaseHead;
+  readonly habit: Habit;
+  readonly onRecord: (event: RawEvent, id: string) => void;
+}
+
 /** A part before it is fitted: from where, what it reads, whether it goes on, and what goes over to it. */
-export function PartForm({
-  head,
-  habit,
-  onRecord,
-}: {
-  head: CaseHead;
-  habit: Habit;
-  onRecord: (event: RawEvent, id: string) => void;
-}) {
+export function PartForm({ head, habit, onRecord }: Props) {
   const [part, setPart] = useState<PartId>('coil');
   const [origin, setOrigin] = useState<PartOrigin>('new');
   const [fit, setFit] = useState<PartFit>('not-tried');
@@ -70,15 +71,16 @@ export function PartForm({
   const [words, setWords] = useState(NO_WORDS);
   const [entry, setEntry] = useState(() => blankEntry('bench', null));
   const [insisted, setInsisted] = useState(false);
+  const form = useRef<HTMLFormElement>(null);
   const id = useEntryId();
   const check = READ_BY[part] ? checkOf(READ_BY[part]) : null;
-  const drafted = check ? draftEvent(check, check.scope === 'cylinder' ? 1 : null, head.engine, habit, entry) : null;
+  const { drafted, doubts } = useBenchReading(check, head, habit, entry);
   const [lead, price] = [readLead(words.lead, habit), readPrice(words.price)];
   const submit = (e: FormEvent) => {
     e.preventDefault();
     setInsisted(true);
+    if (focusDoubt(form.current)) return;
     if (typeof lead === 'string' || typeof price === 'string' || drafted?.state === 'refused') return;
-    const read = drafted?.state === 'sound' ? drafted.event : null;
     onRecord(
       {
         part,
@@ -88,13 +90,13 @@ export function PartForm({
         ...(lead ? { leadLength: lead } : {}),
         ...(price === null ? {} : { price }),
         ...(over.length > 0 ? { carriedOver: [...over] } : {}),
-        ...(read ? { readings: [benchReading(read)] } : {}),
+        ...(drafted?.state === 'sound' ? { readings: [benchReading(drafted.event)] } : {}),
       },
       id,
     );
   };
   return (
-    <form onSubmit={submit} className="space-y-2.5" aria-label="Part on the bench">
+    <form ref={form} onSubmit={submit} className="space-y-2.5" aria-label="Part on the bench">
       <h3 className="text-[1.5rem] leading-none font-extrabold [font-stretch:90%]">A part on the bench</h3>
       <p>What it reads is its own. It counts for the engine once it is fitted, and not before.</p>
       <Choice<PartId>
@@ -119,7 +121,7 @@ export function PartForm({
             entry={entry}
             complaint={[]}
             issues={drafted?.state === 'refused' && (insisted || !drafted.waiting) ? drafted.issues : {}}
-            doubts={{}}
+            doubts={doubts}
             onChange={setEntry}
           />
         </fieldset>
@@ -133,6 +135,14 @@ export function PartForm({
       </div>
     </form>
   );
+}
+
+/** What was read of the part, and which unit was meant where the digits say so little. */
+function useBenchReading(check: CheckDefinition | null, head: CaseHead, habit: Habit, entry: Entry) {
+  const entries = useMemo(() => ({ 0: entry }), [entry]);
+  const doubts = useDoubts(check, head, habit, entries);
+  const drafted = check ? draftEvent(check, check.scope === 'cylinder' ? 1 : null, head.engine, habit, entry) : null;
+  return { drafted, doubts: doubts[0] ?? {} };
 }
 
 const LEAD_UNIT = { metric: 'mm', imperial: 'in' } as const;

@@ -13,9 +13,11 @@ import { useEntryId } from '@/features/record/client/entryId.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { focusDoubt, focusFirst, focusNextEmpty, writesElsewhere } from './boxFocus.ts';
 import type { Entry } from './entry.ts';
+import type { OnBench } from './PartForm.tsx';
 import { PlateBody } from './PlateBody.tsx';
 import { PlateFoot } from './PlateFoot.tsx';
-import type { ClockOf, Entries, PlateCheck, TakesFocus } from './plateCheck.ts';
+import type { OpenOf } from './PutBack.tsx';
+import type { CautionsOf, ClockOf, Entries, PlateCheck, TakesFocus } from './plateCheck.ts';
 import { usePlateEntry } from './usePlateEntry.ts';
 import { usePlateKeys } from './usePlateKeys.ts';
 
@@ -38,6 +40,9 @@ interface Props {
   readonly onNotPerformed: (event: RawNotPerformedEvent, id: string) => boolean;
   readonly onLearnt: (event: RawEngineEvent, id: string) => void;
   readonly clock: ClockOf;
+  readonly cautions: CautionsOf;
+  readonly opened: OpenOf;
+  readonly parts: readonly OnBench[];
   readonly onLeave: (() => void) | null;
   readonly takesFocus: TakesFocus;
 }
@@ -46,7 +51,7 @@ interface Props {
 export function Plate({ plate, first, head, habit, readings, epoch, beforeText, takesFocus, ...on }: Props) {
   const check = checkOf(plate.check);
   const around = { plate, check, first, head, habit, readings, epoch };
-  const { sides, entries, setEntries, withEntry, drafts, judged, doubts, state } = usePlateEntry(around);
+  const { sides, entries, setEntries, withEntry, drafts, judged, doubts, stationSides, state } = usePlateEntry(around);
   const ids = [useEntryId(), useEntryId()];
   const [insisted, setInsisted] = useState(false);
   // Taken down, it only waits to leave the plate.
@@ -99,12 +104,16 @@ export function Plate({ plate, first, head, habit, readings, epoch, beforeText, 
       data-cylinder={plate.cylinder ?? undefined}
     >
       <PlateBody
-        {...{ plate, check, head, habit, state, entries, drafts, judged, doubts, insisted }}
+        {...around}
+        {...{ state, entries, drafts, judged, doubts, stationSides, insisted }}
         befores={beforesOf(plate, sides, state, beforeText)}
         onChange={change}
         onSide={on.onSide}
         onLearnt={on.onLearnt}
         clock={on.clock}
+        cautions={on.cautions}
+        opened={on.opened}
+        parts={on.parts}
       />
       <PlateFoot
         {...{ form, foot, plate, check, head, state, judged, figure }}

@@ -1,5 +1,5 @@
 'use client';
-import { Suspense } from 'react';
+import { Suspense, useMemo } from 'react';
 import { type CaseHead, checkOf, epochOf } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Plate } from './Plate.tsx';
@@ -16,6 +16,16 @@ interface Props {
   readonly habit: Habit;
 }
 
+const Waiting = () => (
+  <p className="min-h-80 border-t-8 border-line bg-sheet px-4 pt-3 text-soft" aria-live="polite">
+    Working out what to check next ...
+  </p>
+);
+
+/** What was read before and after, pair by pair. */
+const pairsText = ({ now, lines }: Props['bench']) =>
+  now.summary.pairs.map((pair) => beforeLineText(pair, (n) => standingReading(lines, n)));
+
 /** What lies on the plate: the next check, the repair that is proven, the closing, or how it ended. */
 export function PlateArea(props: Props) {
   return (
@@ -29,11 +39,12 @@ function Lying({ bench, jobId, head, habit }: Props) {
   const { now, shown, lines, pick, put, dispatch, record } = bench;
   const { summary } = now;
   const more = () => dispatch({ kind: 'more' });
+  const parts = useMemo(() => partsOnBench(lines), [lines]);
   switch (shown.kind) {
-    case 'closed':
-      return (
-        <ClosedPlate jobId={jobId} ending={record.events.at(-1)?.event} sent={lines.length === record.events.length} />
-      );
+    case 'closed': {
+      const { events } = record;
+      return <ClosedPlate jobId={jobId} ending={events.at(-1)?.event} sent={lines.length === events.length} />;
+    }
     case 'repair': {
       const { fault, orElse, proof, ruleOut } = summary.confirmed[0]!;
       return (
@@ -42,7 +53,7 @@ function Lying({ bench, jobId, head, habit }: Props) {
           faultKey={fault}
           orElse={orElse}
           house={head.house}
-          parts={partsOnBench(lines)}
+          parts={parts}
           proof={[...new Set(proof)].sort((a, b) => a - b).map(bench.lineText)}
           ruleOut={ruleOut}
           onRuleOut={({ check, cylinder }) => pick.any({ check: checkOf(check), cylinder })}
@@ -58,7 +69,7 @@ function Lying({ bench, jobId, head, habit }: Props) {
           cause={summary.work.causes[0] ?? null}
           onRecord={bench.putBeside}
           house={head.house}
-          parts={partsOnBench(lines)}
+          parts={parts}
           onLook={(check, cylinder) => pick.any({ check: checkOf(check), cylinder })}
           onLeave={shown.picked ? bench.leave : null}
         />
@@ -66,7 +77,7 @@ function Lying({ bench, jobId, head, habit }: Props) {
     case 'ready':
       return (
         <ReadyPlate
-          pairs={summary.pairs.map((pair) => beforeLineText(pair, (n) => standingReading(lines, n)))}
+          pairs={pairsText(bench)}
           handingBack={summary.handingBack}
           onTry={({ check, condition, temperature }) =>
             pick.plate({ ...pickedPlate(checkOf(check), null, head.engine, []), condition, temperature })
@@ -77,11 +88,7 @@ function Lying({ bench, jobId, head, habit }: Props) {
         />
       );
     case 'waiting':
-      return (
-        <p className="min-h-80 border-t-8 border-line bg-sheet px-4 pt-3 text-soft" aria-live="polite">
-          Working out what to check next ...
-        </p>
-      );
+      return <Waiting />;
     case 'check':
       return (
         <Plate
@@ -98,6 +105,9 @@ function Lying({ bench, jobId, head, habit }: Props) {
           onRecord={bench.recordPlate}
           onNotPerformed={put}
           onLearnt={bench.putBeside}
+          cautions={bench.cautions}
+          parts={parts}
+          opened={{ open: now.open, onAccess: bench.putBeside }}
           clock={{ jobId, since: bench.sinceOf(shown.plate.check), onSetUp: bench.putBeside }}
           onLeave={shown.by !== 'picked' && !bench.view.more ? null : bench.leave}
           takesFocus={bench.takesFocus}

@@ -27,7 +27,7 @@ export function PlateHead({
     check.needs.join(', '),
   ].filter((x) => x !== '');
   return (
-    <div className="flex items-start justify-between gap-3">
+    <div className="flex min-w-0 flex-[1_1_22rem] items-start justify-between gap-3">
       <div className="min-w-0">
         <p className="text-[0.9rem] leading-tight font-semibold text-soft">{kind}</p>
         <h2 className="text-[1.9rem] leading-none font-extrabold [font-stretch:90%]">

@@ -2,6 +2,7 @@ import { Suspense } from 'react';
 import {
   ACTION_WORDS,
   accessLabel,
+  CAUTIONS_IN_SHORT,
   CLOSE_WORDS,
   carburettorText,
   checkLabel,
@@ -33,6 +34,13 @@ export function PrintedWork({ event, habit }: { event: RawEvent; habit: Habit })
     );
   if ('unmade' in event) return <p>{notPerformedText(event)}</p>;
   if ('setUp' in event) return <p>{setUpText(event)}</p>;
+  if ('heeded' in event)
+    return (
+      <p className="text-[0.9rem] text-soft">
+        Cautions read: {CAUTIONS_IN_SHORT[event.heeded[0]!].toLowerCase()}
+        {event.heeded.length > 1 && `, ${event.heeded.length - 1} more`}
+      </p>
+    );
   if ('part' in event)
     return (
       <>

@@ -21,6 +21,7 @@ import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
 import { CarburettorForm } from './CarburettorForm.tsx';
 import { useFaultCards } from './FaultWords.tsx';
+import { NoteBox } from './NoteBox.tsx';
 import type { OnBench } from './PartForm.tsx';
 import { useFocusedPanel } from './useFocusedPanel.ts';
 
@@ -75,16 +76,7 @@ export function RepairForm({
         onChange={(a) => a && setAction(a)}
       />
       <FittedPick own={own} fitted={fitted} onPick={setFitted} />
-      <label className="block">
-        <span className="font-semibold">Note, part fitted</span>
-        <input
-          type="text"
-          value={note}
-          maxLength={400}
-          onChange={(e) => setNote(e.target.value)}
-          className="min-h-tap w-full border-2 border-line bg-sheet px-2"
-        />
-      </label>
+      <NoteBox label="Note, part fitted" value={note} onChange={setNote} />
       {action !== 'bypassed' && <Temporary checked={temporary} onCheck={setTemporary} />}
       <div data-sticky className="sticky bottom-0 z-10 -mx-3 border-t-2 border-line bg-sheet px-3 py-2">
         <Button look="main" type="submit" className="text-[1.15rem]">

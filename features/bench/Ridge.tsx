@@ -3,9 +3,9 @@ import { memo } from 'react';
 import { leadingSide, PARTS, type PartId, type RidgePart, SYSTEMS } from '@/core/index.ts';
 import { BoltMark } from './BoltMark.tsx';
 import { Columns } from './RidgeColumns.tsx';
-import { Name, namesOf } from './RidgeNames.tsx';
+import { Name, namesOf, PeakNames } from './RidgeNames.tsx';
 import { SideBadge, SystemTab } from './RidgeTabs.tsx';
-import { BAND, heightsOf, MARGIN, markOf, NAMES, type Outline, RISE, STRIP, skyline } from './ridgeShape.ts';
+import { BAND, FOLDED, heightsOf, MARGIN, markOf, NAMES, type Outline, RISE, STRIP, skyline } from './ridgeShape.ts';
 import { useMeasured } from './useMeasured.ts';
 
 /** Where everything stands, in pixels of what was measured. */
@@ -17,6 +17,7 @@ interface Frame {
   readonly column: number;
   readonly strip: number;
   readonly rise: number;
+  readonly folded: boolean;
   readonly room: number;
   readonly top: number;
   readonly bottom: number;
@@ -24,13 +25,18 @@ interface Frame {
   readonly edge: number;
 }
 
-function frameOf({ width, rem }: { readonly width: number; readonly rem: number }, twin: boolean): Frame {
+function frameOf(
+  { width, rem }: { readonly width: number; readonly rem: number },
+  twin: boolean,
+  folded: boolean,
+): Frame {
   const margin = twin ? MARGIN * rem : 0;
   const column = (width - margin) / PARTS.length;
   const strip = STRIP * rem;
-  const room = (RISE + NAMES) * rem;
+  const rise = (folded ? FOLDED : RISE) * rem;
+  const room = folded ? rise : (RISE + NAMES) * rem;
   const top = strip + room;
-  const bottom = top + BAND * rem;
+  const bottom = top + (folded ? 0.2 : BAND) * rem;
   const height = twin ? bottom + room : bottom + 0.3 * rem;
   return {
     twin,
@@ -39,7 +45,8 @@ function frameOf({ width, rem }: { readonly width: number; readonly rem: number 
     margin,
     column,
     strip,
-    rise: RISE * rem,
+    rise,
+    folded,
     room,
     top,
     bottom,
@@ -57,29 +64,37 @@ export const Ridge = memo(function Ridge({
   previous,
   chosen,
   onChoose,
+  folded,
 }: {
   outline: Outline;
   previous: Outline | null;
   chosen: PartId | null;
   onChoose: (part: PartId) => void;
+  folded: boolean;
 }) {
   const [box, measured] = useMeasured<HTMLElement>();
   const { parts, sides } = outline;
-  const frame = frameOf(measured, sides.length > 1);
+  const frame = frameOf(measured, sides.length > 1, folded);
   const { twin, column, strip, room, bottom, height, edge, margin } = frame;
   return (
     <section
       ref={box}
       aria-label="Ridge of suspicion"
       data-measured={measured.known}
+      data-folded={folded || undefined}
       className="relative bg-sheet data-[measured=false]:overflow-hidden"
       style={{ height }}
     >
       <RidgePicture frame={frame} outline={outline} previous={previous} chosen={chosen} />
-      {SYSTEMS.map((system) => (
-        <SystemTab key={system} system={system} parts={parts} column={column} rem={measured.rem} />
-      ))}
+      {folded ? (
+        <PeakNames parts={parts} sides={sides} />
+      ) : (
+        SYSTEMS.map((system) => (
+          <SystemTab key={system} system={system} parts={parts} column={column} rem={measured.rem} />
+        ))
+      )}
       {twin &&
+        !folded &&
         sides.map((p, c) => (
           <SideBadge
             key={c}
@@ -89,7 +104,21 @@ export const Ridge = memo(function Ridge({
             style={{ left: edge, width: margin, top: c === 0 ? strip : bottom, height: room }}
           />
         ))}
-      <Columns parts={parts} column={column} height={height} chosen={chosen} onChoose={onChoose} />
+      {/* Said once: every figure on the ridge is one. */}
+      <p
+        aria-hidden="true"
+        className="absolute top-0 right-1 text-[0.8rem] leading-[1.35rem] text-soft @[88rem]:hidden"
+      >
+        in 100
+      </p>
+      <Columns
+        parts={parts}
+        column={column}
+        height={height}
+        chosen={chosen}
+        nameTop={folded ? 2 : bottom + 4}
+        onChoose={onChoose}
+      />
     </section>
   );
 });
@@ -106,7 +135,7 @@ function RidgePicture({
   previous: Outline | null;
   chosen: PartId | null;
 }) {
-  const { twin, width, rem, column, rise, room, top, bottom, height, edge } = frame;
+  const { twin, width, rem, column, rise, room, top, bottom, height, edge, folded } = frame;
   const scaled = (side: number, of: readonly RidgePart[]) =>
     heightsOf(of, side).map((p) => rise * Math.sqrt(Math.min(1, p)));
   const up = scaled(0, parts);
@@ -133,8 +162,8 @@ function RidgePicture({
       )}
       <line x1={0} x2={edge} y1={top} y2={top} stroke="var(--line)" />
       {twin && <line x1={0} x2={edge} y1={bottom} y2={bottom} stroke="var(--line)" />}
-      <Bolts frame={frame} parts={parts} />
-      {chosen && (
+      {!folded && <Bolts frame={frame} parts={parts} />}
+      {chosen && !folded && (
         // Only about the bolt: names and tabs stay readable.
         <rect
           x={PARTS.findIndex((p) => p.id === chosen) * column + 1}
@@ -146,12 +175,10 @@ function RidgePicture({
           strokeWidth={3}
         />
       )}
-      {names[0]?.map((n) => (
-        <Name key={n.id} name={n} base={top} sign={-1} rem={rem} parts={parts} side={0} />
-      ))}
-      {names[1]?.map((n) => (
-        <Name key={n.id} name={n} base={bottom} sign={1} rem={rem} parts={parts} side={1} />
-      ))}
+      {!folded &&
+        names[0]?.map((n) => <Name key={n.id} name={n} base={top} sign={-1} rem={rem} parts={parts} side={0} />)}
+      {!folded &&
+        names[1]?.map((n) => <Name key={n.id} name={n} base={bottom} sign={1} rem={rem} parts={parts} side={1} />)}
     </svg>
   );
 }

@@ -50,6 +50,32 @@ export function Name({
   );
 }
 
+/** The peaks by name in one line, tallest first: the ridge as a strip. */
+export function PeakNames({ parts, sides }: { parts: readonly RidgePart[]; sides: readonly number[] }) {
+  const peaks = PARTS.flatMap((part, i) =>
+    (part.perCylinder ? parts[i]!.sides : parts[i]!.sides.slice(0, 1)).map((side, c) => ({
+      name: `${part.name}${part.perCylinder && sides.length > 1 ? ` ${c + 1}` : ''}`,
+      p: side.p,
+    })),
+  )
+    .filter(({ p }) => p >= PEAK_FROM)
+    .toSorted((a, b) => b.p - a.p)
+    .slice(0, NAMES_SHOWN);
+  return (
+    <p aria-hidden="true" className="absolute top-0 flex h-[1.55rem] gap-x-4 overflow-hidden px-2 whitespace-nowrap">
+      {peaks.map(({ name, p }) => (
+        <span key={name} className="text-[0.9rem] leading-[1.5rem] font-bold">
+          {name} <span className="font-extrabold">{percent(p)}</span>
+        </span>
+      ))}
+      {peaks.length === 0 && <span className="text-[0.9rem] leading-[1.5rem] text-soft">Nothing stands out yet</span>}
+    </p>
+  );
+}
+
+/** From this chance on a part is named on the strip. */
+const PEAK_FROM = 0.04;
+
 export function namesOf(
   parts: readonly RidgePart[],
   side: number,

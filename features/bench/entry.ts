@@ -16,6 +16,7 @@ import {
   type RunningState,
   readReading,
   type Temperature,
+  toSi,
   type Unit,
 } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
@@ -96,6 +97,27 @@ export function figuresAsked(boxes: readonly Box[]): ReadonlySet<string> {
   const needed = figures.filter((b) => b.cylinder !== null || (b.field.kind === 'number' && b.field.required));
   const asked = needed.length > 0 ? needed : figures.length > 1 ? figures : [];
   return new Set(asked.map((b) => b.name));
+}
+
+/** What is typed into the figure boxes, in inside units; a box that is empty or does not read is left out. */
+export function figuresTyped(
+  check: CheckDefinition,
+  engine: EngineWords,
+  habit: Habit,
+  { typed }: Pick<Entry, 'typed'>,
+): Readonly<Record<string, number | 'OL'>> {
+  const figures: Record<string, number | 'OL'> = {};
+  for (const { name, field } of boxesOf(check, engine)) {
+    if (field.kind !== 'number') continue;
+    const { dimension, openLoop } = field;
+    const read = parseTyped(typed[name] ?? '', {
+      dimension,
+      habit: habitUnit(field, habit),
+      openLoopAllowed: openLoop,
+    });
+    if (read.ok) figures[name] = read.quantity === 'OL' ? 'OL' : toSi(read.quantity, dimension);
+  }
+  return figures;
 }
 
 export const habitUnit = (field: NumberField, habit: Habit): Unit => field.habit[habit];

@@ -33,10 +33,15 @@ export interface FoundCheck {
 }
 
 /**
- * Checks by words of their name, their id or their two letters, best first; a lone figure names the cylinder: "coil 2".
+ * Checks by words of their name, their id, their two letters or what is to be done for them, best first; a lone figure names the cylinder: "coil 2".
  * An empty question finds nothing.
+ * @param todoOf what is to be done for a check; null while that is not here yet
  */
-export function findChecks(asked: string, engine: EngineWords): FoundCheck[] {
+export function findChecks(
+  asked: string,
+  engine: EngineWords,
+  todoOf: ((check: string) => string | null) | null = null,
+): FoundCheck[] {
   const words = asked.trim().toLowerCase().split(/\s+/).filter(Boolean);
   const side = words.find((w) => /^\d$/.test(w) && Number(w) >= 1 && Number(w) <= engine.cylinders);
   const rest = words.filter((w) => w !== side);
@@ -52,7 +57,8 @@ export function findChecks(asked: string, engine: EngineWords): FoundCheck[] {
   return CHECKS.filter(
     (c) =>
       c.appliesTo(engine) &&
-      (c.code === rest.join('') || rest.every((w) => `${c.title} ${c.id} ${c.todo}`.toLowerCase().includes(w))),
+      (c.code === rest.join('') ||
+        rest.every((w) => `${c.title} ${c.id} ${todoOf?.(c.id) ?? ''}`.toLowerCase().includes(w))),
   )
     .map((check) => ({ check, cylinder: check.scope === 'cylinder' && side ? Number(side) : null }))
     .sort((a, b) => rank(a.check) - rank(b.check));

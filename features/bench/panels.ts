@@ -16,7 +16,9 @@ export const RefusedLine = later(() => import('./RefusedLine.tsx').then((m) => m
 export const SheetAsk = later(() => import('./SheetAsk.tsx').then((m) => m.SheetAsk));
 export const WorkPlate = later(() => import('./WorkPlate.tsx').then((m) => m.WorkPlate));
 export const Notices = later(() => import('./Notices.tsx').then((m) => m.Notices));
-export const Cautions = later(() => import('./Cautions.tsx').then((m) => m.Cautions));
+export const Todo = later(() => import('./Todo.tsx').then((m) => m.Todo));
+export const PutBack = later(() => import('./PutBack.tsx').then((m) => m.PutBack));
+export const PlateCautions = later(() => import('./PlateCautions.tsx').then((m) => m.PlateCautions));
 export const Prepared = later(() => import('./Prepared.tsx').then((m) => m.Prepared));
 export const Clock = later(() => import('./Clock.tsx').then((m) => m.Clock));
 export const OpenNow = later(() => import('./OpenNow.tsx').then((m) => m.OpenNow));
@@ -39,7 +41,9 @@ export const PANELS = [
   WorkPlate,
   Clock,
   Prepared,
-  Cautions,
+  PlateCautions,
+  PutBack,
+  Todo,
   Tachometer,
   OpenNow,
   ConditionLine,

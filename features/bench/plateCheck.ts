@@ -1,4 +1,4 @@
-import type { NextCheck, RawSetUpEvent, RunningState, Temperature } from '@/core/index.ts';
+import type { HeededLine, NextCheck, RawHeededEvent, RawSetUpEvent, RunningState, Temperature } from '@/core/index.ts';
 import type { Entry } from './entry.ts';
 
 /** A check on the plate: from the plan, from the search, as a re-test or in place of a struck line. */
@@ -28,4 +28,12 @@ export interface ClockOf {
   /** When it was set up to stand by itself; null where it was not. */
   readonly since: string | null;
   readonly onSetUp: (event: RawSetUpEvent, id: string) => void;
+}
+
+/** What the cautions of a plate need to know of the tape. */
+export interface CautionsOf {
+  readonly tape: readonly HeededLine[];
+  /** Who is at the tablet; null while nobody said. */
+  readonly person: string | null;
+  readonly onHeed: (event: RawHeededEvent, id: string) => void;
 }

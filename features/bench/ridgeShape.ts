@@ -32,6 +32,9 @@ export const STRIP = 1.55;
 
 export const RISE = 3.1;
 
+/** As a strip while a drawing lies on the plate. */
+export const FOLDED = 0.95;
+
 export const NAMES = 2.3;
 
 export const BAND = 2.1;

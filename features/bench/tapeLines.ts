@@ -109,6 +109,7 @@ export function eventText(event: RawEvent): string {
   if ('close' in event) return 'the closing';
   if ('engine' in event) return 'what was learnt of the engine';
   if ('setUp' in event) return setUpText(event);
+  if ('heeded' in event) return 'the cautions';
   if ('took' in event) return 'the access';
   if ('part' in event) return 'the part on the bench';
   if ('work' in event || 'letIn' in event || 'waived' in event) return 'the work';

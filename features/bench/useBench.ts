@@ -7,6 +7,7 @@ import {
   dueBefore,
   type FaultCards,
   grossErrorWasTakenAgain,
+  type HeededLine,
   type PartId,
   type RawCheckEvent,
   type RawEngineEvent,
@@ -27,7 +28,7 @@ import type { Desk } from '@/features/shop/settings.ts';
 import { useWho } from '@/features/shop/WhoAsked.tsx';
 import { useCoarse } from '@/ui/useCoarse.ts';
 import { useLatest } from '@/ui/useLatest.ts';
-import type { Entries, PlateCheck, TakesFocus } from './plateCheck.ts';
+import type { CautionsOf, Entries, PlateCheck, TakesFocus } from './plateCheck.ts';
 import { onPlate, type PlateAction, type PlateView, plateReducer, UNTOUCHED } from './plateReducer.ts';
 import { NOTHING_PLANNED, plannedPlate, printedLast, standingReading } from './plates.ts';
 import type { Before } from './TapeLine.tsx';
@@ -102,15 +103,9 @@ export function useBench({ job, head, caseHead: given, events: first, epoch, sta
     onLeave: leave,
   });
   const told = useTold(lines, now);
-  /** When that check was set up to stand by itself, as long as nobody looked. */
-  const sinceOf = (check: string): string | null => {
-    const standing = summary.standing.find((s) => s.check === check);
-    return lines.find(({ seq }) => seq === standing?.event)?.at ?? null;
-  };
   return {
     ...taking,
     ...told,
-    sinceOf,
     caseHead,
     now,
     ridge,
@@ -127,6 +122,7 @@ export function useBench({ job, head, caseHead: given, events: first, epoch, sta
     search,
     main,
     asking: who.asking,
+    cautions: useCautions(record, who.person, taking.putBeside),
     explain: reasoner.explain,
     checksSeeing: reasoner.checksSeeing,
     plateKey: plate && keyOf(plate, view.turn),
@@ -220,6 +216,26 @@ function asTaken({ read, id }: { readonly read: ReadingEvent; readonly id: strin
   };
 }
 
+/** The tape as far as cautions go: who wrote when, and what was read in full with it. */
+function useCautions(
+  { events, unsent }: ReturnType<typeof useRecord>,
+  person: Person | null,
+  onHeed: CautionsOf['onHeed'],
+): CautionsOf {
+  const tape = useMemo(
+    () =>
+      [...events, ...unsent.filter((u) => u.refused === null)].map(
+        ({ personId, at, event }): HeededLine => ({
+          person: personId,
+          atMs: Date.parse(at),
+          heeded: 'heeded' in event ? event.heeded : [],
+        }),
+      ),
+    [events, unsent],
+  );
+  return { tape, person: person?.id ?? null, onHeed };
+}
+
 /** What lies on the plate: what is in hand, what is proven or due, or the plan. */
 function useShown(view: PlateView, { summary, plan, planStale }: ReturnType<typeof useReasoner>['now']) {
   const { phase, confirmed, work, sides } = summary;
@@ -298,5 +314,10 @@ function useTold(lines: ReturnType<typeof useLines>, now: ReturnType<typeof useR
     const event = before && standingReading(lines, before.event);
     return event && `${readingText(event)} (${stateLabel(before.reading)})`;
   };
-  return { befores, lineOf, lineText, beforeText };
+  /** When that check was set up to stand by itself, as long as nobody looked. */
+  const sinceOf = (check: string): string | null => {
+    const standing = now.summary.standing.find((s) => s.check === check);
+    return lines.find(({ seq }) => seq === standing?.event)?.at ?? null;
+  };
+  return { befores, lineOf, lineText, beforeText, sinceOf };
 }

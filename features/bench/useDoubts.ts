@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { UnitDoubt, unitDoubt } from '@/core/checks/unitDoubt.ts';
-import { type CaseHead, type CheckDefinition, parseTyped, toSi } from '@/core/index.ts';
+import type { CaseHead, CheckDefinition } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
-import { boxesOf, type Entry, habitUnit } from './entry.ts';
+import { boxesOf, type Entry, figuresTyped, habitUnit } from './entry.ts';
 import type { Entries } from './plateCheck.ts';
 
 /** Figures that were far more probably typed in another unit, by box. */
@@ -10,7 +10,7 @@ export type Doubts = Readonly<Record<string, UnitDoubt>>;
 
 /** Asks of every side which unit was meant, where the digits say so little. The question comes beside the page: without it nothing is doubted. */
 export function useDoubts(
-  check: CheckDefinition,
+  check: CheckDefinition | null,
   head: CaseHead,
   habit: Habit,
   entries: Entries,
@@ -25,7 +25,10 @@ export function useDoubts(
   return useMemo(
     () =>
       Object.fromEntries(
-        Object.entries(entries).map(([side, entry]) => [side, ask ? doubtsOf(ask, check, head, habit, entry) : {}]),
+        Object.entries(entries).map(([side, entry]) => [
+          side,
+          ask && check ? doubtsOf(ask, check, head, habit, entry) : {},
+        ]),
       ),
     [ask, check, head, habit, entries],
   );
@@ -39,11 +42,11 @@ function doubtsOf(
   { typed }: Entry,
 ): Doubts {
   const boxes = boxesOf(check, engine).flatMap(({ name, field }) => (field.kind === 'number' ? [{ name, field }] : []));
-  const others: Record<string, number> = {};
-  for (const { name, field } of boxes) {
-    const read = parseTyped(typed[name] ?? '', { dimension: field.dimension, habit: habitUnit(field, habit) });
-    if (read.ok && read.quantity !== 'OL') others[name] = toSi(read.quantity, field.dimension);
-  }
+  const others = Object.fromEntries(
+    Object.entries(figuresTyped(check, engine, habit, { typed })).flatMap(([name, v]) =>
+      v === 'OL' ? [] : [[name, v]],
+    ),
+  );
   return Object.fromEntries(
     boxes.flatMap(({ name, field }) => {
       const given = { typed: typed[name] ?? '', habit: habitUnit(field, habit) };

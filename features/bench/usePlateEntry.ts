@@ -9,7 +9,8 @@ import {
   type StandingReading,
 } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
-import { blankEntry, type Drafted, draftEvent, type Entry } from './entry.ts';
+import type { StationSide } from '@/features/station/stationProps.ts';
+import { blankEntry, type Drafted, draftEvent, type Entry, figuresTyped } from './entry.ts';
 import type { Entries, PlateCheck } from './plateCheck.ts';
 import { useDoubts } from './useDoubts.ts';
 
@@ -64,6 +65,22 @@ export function usePlateEntry({ plate, check, first, head, habit, readings, epoc
       }),
     [drafts, doubts, head, readings, epoch, check],
   );
+  const stationSides = useMemo(
+    () =>
+      drafts.map(({ side }, i): StationSide => {
+        const same = (r: StandingReading) => r.reading.check === check.id;
+        const own = (r: StandingReading) => same(r) && r.reading.cylinder === (side || null);
+        return {
+          side,
+          entry: entries[side]!,
+          figures: figuresTyped(check, head.engine, habit, entries[side]!),
+          assessed: judged[i]!.assessed,
+          twin: readings.findLast((r) => r.epoch === epoch && same(r) && !own(r))?.reading.fields ?? null,
+          before: readings.findLast((r) => r.epoch < epoch && own(r))?.reading.fields ?? null,
+        };
+      }),
+    [drafts, judged, entries, check, head, habit, readings, epoch],
+  );
   /** How it was running and how hot is one for both sides. */
   const withEntry = (side: number, next: Entry): Entries => {
     const { condition, temperature } = next;
@@ -71,5 +88,5 @@ export function usePlateEntry({ plate, check, first, head, habit, readings, epoc
       sides.map((s) => [s, s === side ? next : { ...entries[s]!, condition, temperature }]),
     ) as Entries;
   };
-  return { sides, entries, setEntries, withEntry, drafts, judged, doubts, state: entries[sides[0]!]! };
+  return { sides, entries, setEntries, withEntry, drafts, judged, doubts, stationSides, state: entries[sides[0]!]! };
 }

@@ -11,7 +11,6 @@ import {
   type Finding,
   faultCards,
   faultLabel,
-  findingsOf,
   fittedBypasses,
   notPerformedWords,
   notShown,
@@ -31,6 +30,7 @@ import type { Person } from '@/db/people.ts';
 import { type BeforeAfterLine, beforeLineText } from '@/features/bench/pairs.ts';
 import { benchOf } from '@/features/record/server/benches.ts';
 import type { JobFile } from '@/features/record/server/jobFile.ts';
+import { findingsApart } from './server/findingsApart.ts';
 
 const CARDS = faultCards();
 
@@ -81,7 +81,12 @@ export interface SheetData {
 const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
 
 /** The customer's sheet, worked out from the record. */
-export function sheetOf(job: Job, machine: Machine, file: JobFile, people: readonly Person[]): SheetData {
+export async function sheetOf(
+  job: Job,
+  machine: Machine,
+  file: JobFile,
+  people: readonly Person[],
+): Promise<SheetData> {
   const bench = benchOf(job.id, file);
   const summary = summarise(bench);
   const raw = (number: number): RawCheckEvent | null => {
@@ -92,10 +97,9 @@ export function sheetOf(job: Job, machine: Machine, file: JobFile, people: reado
     const event = raw(number);
     return event ? `${checkLabel(event.check, event.cylinder ?? null)}: ${readingText(event)}` : `line ${number}`;
   };
-  const findings = findingsOf(bench);
+  const findings = await findingsApart(job.id, bench, file);
   const close = file.events.map((e) => e.event).find((e) => 'close' in e);
   const top = summary.suspects[0];
-  const bypasses = fittedBypasses(bench);
   return {
     number: job.number,
     machine,
@@ -142,24 +146,29 @@ export function sheetOf(job: Job, machine: Machine, file: JobFile, people: reado
     endingNote: close && 'close' in close ? (close.note ?? null) : null,
     shownCured: close !== undefined && 'close' in close && close.close === 'cured',
     watch: watchOf(bench, findings),
-    cautions: [
-      ...bypasses.map((b) => `Still bypassed: ${faultLabel(b.key, CARDS)}. ${CAUTIONS['bypass-fitted']}`),
-      ...openTemporaries(bench).map(
-        (r) => `Repaired for the time being only: ${faultLabel(r.key, CARDS)}. It has to be made good.`,
-      ),
-      ...bench.waived.map((w) => `Passed over: ${CONDITION_WORK[w.condition]?.title ?? w.condition}. ${w.because}`),
-      ...(close === undefined ? [] : summary.work.due.filter((d) => d.of === null)).map(
-        (d) => `Not done, ${d.title}: ${workWords({ ...d, steps: d.steps.map((step) => step.label) }, CARDS)}.`,
-      ),
-      ...summary.proofs
-        .filter((p) => p.notProven)
-        .map(
-          (p) =>
-            `Not proven here: it was run ${Math.floor(p.minutes)} minutes, and fails after ${p.failsAfterMin} as you say. Please try it for that long.`,
-        ),
-      ...(close === undefined ? [] : notShown(bench).map((c) => `Not shown by the re-test: ${c}.`)),
-    ],
+    cautions: cautionsOf(bench, summary, close !== undefined),
   };
+}
+
+/** What the customer has to mind: bypasses and repairs for the time being, what was passed over, what the proof could not show. */
+function cautionsOf(bench: Bench, summary: ReturnType<typeof summarise>, closed: boolean): readonly string[] {
+  return [
+    ...fittedBypasses(bench).map((b) => `Still bypassed: ${faultLabel(b.key, CARDS)}. ${CAUTIONS['bypass-fitted']}`),
+    ...openTemporaries(bench).map(
+      (r) => `Repaired for the time being only: ${faultLabel(r.key, CARDS)}. It has to be made good.`,
+    ),
+    ...bench.waived.map((w) => `Passed over: ${CONDITION_WORK[w.condition]?.title ?? w.condition}. ${w.because}`),
+    ...(!closed ? [] : summary.work.due.filter((d) => d.of === null)).map(
+      (d) => `Not done, ${d.title}: ${workWords({ ...d, steps: d.steps.map((step) => step.label) }, CARDS)}.`,
+    ),
+    ...summary.proofs
+      .filter((p) => p.notProven)
+      .map(
+        (p) =>
+          `Not proven here: it was run ${Math.floor(p.minutes)} minutes, and fails after ${p.failsAfterMin} as you say. Please try it for that long.`,
+      ),
+    ...(!closed ? [] : notShown(bench).map((c) => `Not shown by the re-test: ${c}.`)),
+  ];
 }
 
 /** What lies behind what was found, what let a condition come about, and what is due later. */

@@ -36,6 +36,7 @@ export function DeskBar({ people, desk, children }: { people: readonly Person[];
           <span className="hidden @4xl:inline">Ridge Bolt</span>
         </Link>
         <div className="min-w-0 flex-1">{children}</div>
+        <Menu />
         <button
           type="button"
           aria-expanded={open}
@@ -53,5 +54,52 @@ export function DeskBar({ people, desk, children }: { people: readonly Person[];
         </Suspense>
       )}
     </header>
+  );
+}
+
+const PLACES = [
+  ['/', 'Floor'],
+  ['/engines', 'Engines'],
+  ['/rules', 'House rules'],
+] as const;
+
+/** Where else one can go. A tap elsewhere, Escape or the choice itself puts it away. */
+function Menu() {
+  const [open, setOpen] = useState(false);
+  return (
+    <nav
+      aria-label="Places"
+      className="relative shrink-0"
+      onBlur={(e) => !e.currentTarget.contains(e.relatedTarget) && setOpen(false)}
+      onKeyDown={(e) => {
+        if (e.key !== 'Escape' || !open) return;
+        e.stopPropagation();
+        setOpen(false);
+      }}
+    >
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+        className="min-h-tap border-2 border-on-bar/50 px-3 font-semibold"
+      >
+        Menu
+      </button>
+      {open && (
+        <ul className="absolute top-full right-0 z-30 mt-1 w-52 border-2 border-on-bar/50 bg-bar">
+          {PLACES.map(([href, label]) => (
+            <li key={href}>
+              <Link
+                href={href}
+                prefetch={false}
+                className="flex min-h-14 items-center px-4 text-[1.1rem] font-semibold underline-offset-4 hover:underline focus-visible:underline"
+              >
+                {label}
+              </Link>
+            </li>
+          ))}
+        </ul>
+      )}
+    </nav>
   );
 }

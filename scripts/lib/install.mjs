@@ -27,6 +27,7 @@ const PROGRAMS = {
   'mariadb-server': ['/usr/sbin/mariadbd', '/usr/bin/mariadb-install-db', '/usr/bin/mariadb-dump'],
   chromium: ['/usr/bin/chromium'],
   git: ['/usr/bin/git'],
+  ngspice: ['/usr/bin/ngspice'],
 };
 
 /** Debian packages whose programs are missing, installed if this user may. */

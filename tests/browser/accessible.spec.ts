@@ -39,6 +39,36 @@ for (const colorScheme of ['light', 'dark'] as const) {
 }
 
 for (const colorScheme of ['light', 'dark'] as const) {
+  test.describe(`stations, ${colorScheme}`, () => {
+    test.use({ colorScheme });
+
+    test('every drawing, with its cautions in full and read, and how it is made', async ({ page }) => {
+      test.setTimeout(150_000);
+      const bench = new BenchPage(page);
+      await bench.newJob(/Heron 4/, ['Lost power']);
+      await bench.pick('Leak-down', 1);
+      expect(await violationsOn(page)).toEqual([]);
+      await page.getByRole('button', { name: /^I have read/ }).click();
+      await bench.plate.getByRole('button', { name: 'Show me' }).click();
+      await expect(page.getByRole('region', { name: 'How it is made' })).toBeVisible();
+      expect(await violationsOn(page)).toEqual([]);
+      await page.getByRole('button', { name: 'Menu' }).click();
+      for (const code of ['vl', 'co', 'kd', 'dg', 'bv', 'sr', 'hp', 'nh', 'rt', 'ag']) {
+        await bench.search.fill(code);
+        await bench.search.press('Enter');
+        await expect(page.locator('form[data-check] [data-cautions]')).toBeVisible();
+        const read = page.getByRole('button', { name: /^I have read/ });
+        if ((await read.count()) > 0) await read.click();
+        await expect(
+          page.locator('[data-station] [role=group]').or(page.locator('[data-station] button')).first(),
+        ).toBeVisible();
+        expect(await violationsOn(page), code).toEqual([]);
+      }
+    });
+  });
+}
+
+for (const colorScheme of ['light', 'dark'] as const) {
   test.describe(`panels, ${colorScheme}`, () => {
     test.use({ colorScheme });
 

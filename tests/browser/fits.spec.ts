@@ -145,6 +145,22 @@ for (const { name: size, viewport, text } of SIZES) {
       }
     });
 
+    test('stations: nothing is cut and nothing overlaps', async ({ page }) => {
+      test.setTimeout(150_000);
+      const bench = new BenchPage(page);
+      await bench.newJob(/Heron 4/, ['Lost power']);
+      await enlarge(page, text);
+      for (const code of ['ld', 'vl', 'co', 'kd', 'dg', 'bt', 'sr', 'hp', 'ag', 'ff']) {
+        await bench.search.fill(code);
+        await bench.search.press('Enter');
+        await expect(page.locator('form[data-check] [data-cautions]')).toBeVisible();
+        const read = page.getByRole('button', { name: /^I have read/ });
+        if ((await read.count()) > 0) await read.click();
+        await expect(read).toHaveCount(0);
+        expect(await misfits(page), code).toEqual([]);
+      }
+    });
+
     test('a machine, an owner and a note of many letters', async ({ page }) => {
       const long = 'Hoogwaterbekkenbeheersmaatschappij Noordoostpolder';
       await page.goto('/jobs/new');

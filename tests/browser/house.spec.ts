@@ -29,6 +29,7 @@ test('house rules: a school and a limit are chosen, refused when they cannot be,
   await bench.newJob(/Teal/, ['Battery goes flat']);
   await bench.pick('Standing draw');
   await bench.fill({ value: '20' });
+  await bench.plate.getByText('How it came to that').click();
   await expect(bench.plate.getByText('house rule').first()).toBeVisible();
 
   await page.goto('/rules');

@@ -1,13 +1,18 @@
-import { expect, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { BenchPage } from './bench.ts';
+
+/** A new job, and the card of a part on its bench. */
+async function partCard(page: Page) {
+  const bench = new BenchPage(page);
+  await bench.newJob(/Heron 4/, ['Lost power']);
+  await page.getByRole('button', { name: /^Part on the bench/ }).click();
+  return { bench, part: page.getByRole('form', { name: 'Part on the bench' }) };
+}
 
 test('a donor coil lies on the bench, is fitted by its line, and the carburettor is one job; a reload keeps both', async ({
   page,
 }) => {
-  const bench = new BenchPage(page);
-  await bench.newJob(/Heron 4/, ['Lost power']);
-  await page.getByRole('button', { name: /^Part on the bench/ }).click();
-  const part = page.getByRole('form', { name: 'Part on the bench' });
+  const { bench, part } = await partCard(page);
   await part.getByRole('radio', { name: 'Donor' }).click();
   await part.locator('input[name="toGround"]').fill('-3');
   await part.getByLabel('Price').fill('cheap');
@@ -42,4 +47,20 @@ test('a donor coil lies on the bench, is fitted by its line, and the carburettor
   await page.reload();
   await expect(bench.line(3)).toContainText('screen left out');
   await expect(bench.line(1)).toContainText('Donor: Coil');
+});
+
+test('thirty thou typed into a shop of millimetres is asked about on the part card too, before it is laid down', async ({
+  page,
+}) => {
+  const { bench, part } = await partCard(page);
+  await part.getByRole('radio', { name: 'Plug', exact: true }).click();
+  await part.locator('input[name="value"]').fill('.030');
+  await expect(part.getByText('Which is it?')).toBeVisible();
+  await part.getByRole('button', { name: 'Lay it on the bench' }).click();
+  const meant = part.getByRole('button', { name: '30 thou' });
+  await expect(meant).toBeFocused();
+  await meant.click();
+  await expect(part.getByText('Which is it?')).toBeHidden();
+  await part.getByRole('button', { name: 'Lay it on the bench' }).click();
+  await expect(bench.line(1)).toContainText('30.0 thou');
 });

@@ -53,6 +53,9 @@ function shown(plate: Partial<PlateCheck>, more: Partial<Parameters<typeof Plate
         onNotPerformed={() => true}
         onLearnt={() => {}}
         clock={{ jobId: 'job-1', since: null, onSetUp: () => {} }}
+        cautions={{ tape: [], person: 'ilse', onHeed: () => {} }}
+        parts={[]}
+        opened={{ open: [], onAccess: () => {} }}
         onLeave={null}
         takesFocus="always"
         {...more}

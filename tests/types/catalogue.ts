@@ -11,7 +11,6 @@ import type { Shows } from '@/core/mower/simulate/simulation.ts';
 const BASE = {
   code: 'zz',
   title: 'Made up',
-  todo: 'Nothing.',
   system: 'spark',
   scope: 'machine',
   states: ['idle'],

@@ -44,6 +44,7 @@ describe('a case file is read whole or refused whole', () => {
         { check: 'look.run', symptoms: [] },
         { repair: 'spark.coil-open', cylinder: 2, action: 'replaced' },
         { note: 'rang the owner' },
+        { heeded: ['leak-down', 'battery'] },
         { correct: 1, reason: 'wrong side' },
         { correct: 4, check: 'power.rest-volts', value: { value: 12.5, unit: 'V' } },
         { close: 'customer-stops' },
@@ -92,6 +93,15 @@ describe('a case file is read whole or refused whole', () => {
       { check: 'spark.tester', cylinder: 1, outcome: 'blue' },
       '$.events[0].outcome',
       'not an outcome',
+    ],
+    [
+      'words where a figure belongs',
+      {
+        check: 'power.tester',
+        fields: { measuredCca: { value: ' ', unit: 'A' }, ratedCca: { value: 300, unit: 'A' } },
+      },
+      '$.events[0].fields.measuredCca.value',
+      'a figure is a number',
     ],
     [
       'a unit that measures something else',

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { todoOf } from '@/core/checks/todo.ts';
 import { type Assessment, assessInput, CHECKS, findCheck } from '@/core/index.ts';
 import { CAUTIONS } from '@/core/safety/cautions.ts';
 
@@ -185,7 +186,7 @@ describe('fuel, oil, bottom end', () => {
 describe('the catalogue of checks', () => {
   it.each(CHECKS.map((c) => c.id))('%s says what to do, in which state, with cautions that are written', (id) => {
     const check = findCheck(id)!;
-    expect(check.todo.length).toBeGreaterThan(20);
+    expect(todoOf(id)!.length).toBeGreaterThan(20);
     expect(check.states.length).toBeGreaterThan(0);
     for (const hazard of check.hazards) expect(CAUTIONS[hazard]).toBeTruthy();
   });

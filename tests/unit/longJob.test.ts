@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { believedAgain } from '@/core/bench/believedAgain.ts';
+import { benchBefore, benchesBefore } from '@/core/bench/bench.ts';
 import { advance, type Bench, openBench, readCase, replayAll, summarise } from '@/core/index.ts';
 import { marginals } from '@/core/reason/index.ts';
 import { LONG_EVENTS, longJob } from '@/scripts/long-job.ts';
@@ -37,6 +38,17 @@ describe('a job of sixty events, a repair among them', () => {
       const bench = stepwise[events]!;
       close(marginals(believedAgain(bench, bench.network)), marginals(bench.belief));
     }
+  });
+
+  it('taken up before several of its lines, one after the other, it stands as before each by itself', () => {
+    const last = stepwise.at(-1)!;
+    const lines = [3, 12, 30, 31, 55];
+    const before = benchesBefore(last, lines);
+    lines.forEach((line, i) => {
+      const alone = benchBefore(last, line);
+      close(marginals(before[i]!.belief), marginals(alone.belief));
+      expect(before[i]!.printed).toEqual(alone.printed);
+    });
   });
 
   it('a line struck and put back leaves it as it was', () => {

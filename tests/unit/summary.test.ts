@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { todoOf } from '@/core/checks/todo.ts';
 import {
   ACTION_WORDS,
   type Bench,
@@ -265,7 +266,7 @@ describe('wording', () => {
 
   it('titles are the shop’s words: no id, no software, no shouting', () => {
     for (const text of [
-      ...CHECKS.flatMap((c) => [c.title, c.todo, ...c.outcomes.map((o) => o.label)]),
+      ...CHECKS.flatMap((c) => [c.title, todoOf(c.id)!, ...c.outcomes.map((o) => o.label)]),
       ...FAULTS.map((f) => f.title),
       ...PARTS.map((p) => p.name),
     ]) {

@@ -1,12 +1,11 @@
 import 'server-only';
-import { join } from 'node:path';
-import { Worker } from 'node:worker_threads';
 import { keepState } from '@/db/jobStates.ts';
 import type { Shop } from '@/db/shop.ts';
 import { UnreadableRecord } from '@/features/record/server/jobFile.ts';
 import { recordOf } from '@/features/record/server/records.ts';
 import { KNOWLEDGE } from '@/features/shop/server/knowledge.ts';
 import { reported } from '@/features/shop/server/log.ts';
+import { Thread } from '@/features/shop/server/thread.ts';
 import type { RowState } from '../floorState.ts';
 import type { AskedState, ToldState } from './reckoner.ts';
 
@@ -25,7 +24,10 @@ class Reckoning {
   private readonly first = new Map<string, Shop>();
   private readonly waiting = new Map<string, Shop>();
   private readonly quiet = new Map<string, NodeJS.Timeout>();
-  private worker: Worker | null = null;
+  private readonly thread = new Thread<AskedState, ToldState>('features/floor/server/reckoner.mjs', ANSWERS_WITHIN_MS, {
+    ok: false,
+    why: `it takes longer than ${ANSWERS_WITHIN_MS / 1000} s to work out`,
+  });
   private going = false;
   private turn = 0;
 
@@ -81,7 +83,7 @@ class Reckoning {
       const record = await recordOf(shop, jobId);
       if (!record) return null;
       const { head, events } = record.file;
-      const told = await this.ask({ jobId, epoch: await shop.epoch(), head, events });
+      const told = await this.thread.ask({ jobId, epoch: await shop.epoch(), head, events });
       return {
         eventCount: events.length,
         payload: told.ok ? told.state : { phase: 'unread', why: told.why },
@@ -90,46 +92,6 @@ class Reckoning {
       if (!(error instanceof UnreadableRecord)) throw error;
       return { eventCount: error.eventCount, payload: { phase: 'unread', why: error.message } };
     }
-  }
-
-  private ask(asked: AskedState): Promise<ToldState> {
-    const worker = this.started();
-    return new Promise((resolve, reject) => {
-      const over = () => {
-        clearTimeout(timer);
-        worker.off('message', told).off('error', lost).off('exit', ended);
-      };
-      const told = (answer: ToldState) => {
-        over();
-        resolve(answer);
-      };
-      const lost = (why: Error) => {
-        over();
-        this.end(worker);
-        reject(why);
-      };
-      const ended = () => lost(new Error('the thread that works out the floor ended'));
-      const timer = setTimeout(() => {
-        this.end(worker);
-        told({ ok: false, why: `it takes longer than ${ANSWERS_WITHIN_MS / 1000} s to work out` });
-      }, ANSWERS_WITHIN_MS);
-      worker.on('message', told).on('error', lost).on('exit', ended);
-      worker.postMessage(asked);
-    });
-  }
-
-  private end(worker: Worker): void {
-    this.worker = null;
-    void worker.terminate();
-  }
-
-  private started(): Worker {
-    if (!this.worker) {
-      const file = join(/* turbopackIgnore: true */ process.cwd(), 'features/floor/server/reckoner.mjs');
-      this.worker = new Worker(/* turbopackIgnore: true */ file);
-      this.worker.unref();
-    }
-    return this.worker;
   }
 }
 

@@ -142,7 +142,7 @@ async function judged(
 /** Keeps the sheet as the customer gets it: no later catalogue changes that one. */
 async function printSheet(tx: Shop, job: Job, file: JobFile, people: readonly Person[], at: Date): Promise<void> {
   const machine = (await machineOf(tx, job.machineId))!;
-  const payload = sheetOf(job, machine, file, people);
+  const payload = await sheetOf(job, machine, file, people);
   await keepSheet(tx, job.id, { eventCount: job.eventCount, knowledge: KNOWLEDGE, at, payload });
 }
 
