@@ -95,9 +95,12 @@ export function EntryBoxes(props: Props) {
   const asked = figuresAsked(boxes);
   const needed = boxes.filter((b) => asked.has(b.name));
   const further = boxes.filter((b) => !asked.has(b.name));
+  // One ear for all the speeds of a check, beside the first of them.
+  const speeds = boxes.filter((b) => isSpeed(b.field));
+  const earAt = (group: readonly Box[]) => (group.some((b) => b === speeds[0]) ? speeds : []);
   return (
     <div className="space-y-2">
-      {needed.length > 0 && <Figures boxes={needed} asked={asked} {...props} />}
+      {needed.length > 0 && <Figures boxes={needed} speeds={earAt(needed)} asked={asked} {...props} />}
       <div>
         {hasFigures && needed.length > 0 && (
           <p className="mb-0.5 text-[0.9rem] leading-tight text-soft">
@@ -114,7 +117,7 @@ export function EntryBoxes(props: Props) {
           onChange={(outcome) => onChange({ ...entry, outcome })}
         />
       </div>
-      {further.length > 0 && <Figures boxes={further} asked={asked} {...props} />}
+      {further.length > 0 && <Figures boxes={further} speeds={earAt(further)} asked={asked} {...props} />}
       {check.asksWhere && entry.outcome !== null && entry.outcome !== 'ok' && (
         <Choice
           small
@@ -158,11 +161,12 @@ export function EntryBoxes(props: Props) {
   );
 }
 
-/** The boxes of a check, and what hears a speed into one of them. */
-function Figures({ boxes, asked, ...props }: Props & { boxes: readonly Box[]; asked: ReadonlySet<string> }) {
+type FiguresProps = Props & { boxes: readonly Box[]; speeds: readonly Box[]; asked: ReadonlySet<string> };
+
+/** Boxes of a check, and what hears into `speeds`, one after the other: these need not stand among the boxes. */
+function Figures({ boxes, speeds, asked, ...props }: FiguresProps) {
   const { engine, entry, onChange } = props;
   const [ear, setEar] = useState<string | null>(null);
-  const speeds = boxes.filter((b) => isSpeed(b.field));
   const nextOf = (among: readonly Box[]) => among.find((b) => !entry.typed[b.name])?.name ?? null;
   return (
     <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
@@ -182,7 +186,7 @@ function Figures({ boxes, asked, ...props }: Props & { boxes: readonly Box[]; as
         <Suspense fallback={null}>
           <Tachometer
             engine={engine}
-            into={boxes.find((b) => b.name === ear)?.label ?? ''}
+            into={speeds.find((b) => b.name === ear)?.label ?? ''}
             onTake={(heard) => {
               onChange({
                 ...entry,
