@@ -8,6 +8,10 @@ import { severityOf } from './judge.ts';
 
 /** Two good exhausts after the same run differ by some 6 % of their rise; the thermometer adds 2 % or 2 K [P]. */
 const RATIO_SPREAD = 0.06;
+/** Until it ran as long, choke and oil still part the two: a cylinder that caught late is behind for that alone [s] [P]. */
+export const SETTLES_S = 3 * 60;
+/** By how much two good exhausts may differ before that, times `RATIO_SPREAD` [P]. */
+const UNSETTLED = 3;
 /** Air a mower is worked on in; used only to bound the ratio when nobody wrote the ambient down [P]. */
 const AMBIENT_RANGE_C = [-10, 40] as const;
 /** Below this rise nothing has warmed up and the ratio is noise. */
@@ -37,7 +41,10 @@ export const balanceHeat = defineCheck({
   // The same exhaust read twice, a shiny pipe, a shroud in the way: easier to get wrong than a meter [P].
   grossErrorChance: 0.06,
   each: numberField('Exhaust or head', 'temperature', [-40, 900], ['degC', 'degF'], { required: true }),
-  fields: { ambient: numberField('Ambient', 'temperature', [-40, 60], ['degC', 'degF']) },
+  fields: {
+    ambient: numberField('Ambient', 'temperature', [-40, 60], ['degC', 'degF']),
+    minutes: numberField('Since the start', 'time', [0, 24 * 3600], ['min', 'min'], { adds: true }),
+  },
   accuracy: THERMOMETER,
   assess: (reading, { rules, engine, ambient }) => {
     const limits = [limitOf('dead under', rules, 'heatDeadRatio'), limitOf('alike from', rules, 'heatAlikeRatio')];
@@ -64,6 +71,9 @@ export const balanceHeat = defineCheck({
           (Math.max(...bounds) - Math.min(...bounds)) / 2,
       };
     });
+    const { minutes } = reading.fields;
+    const unsettled = typeof minutes === 'number' && minutes < SETTLES_S;
+    const spread = RATIO_SPREAD * (unsettled ? UNSETTLED : 1);
     const [dead, alike] = [rules.heatDeadRatio.value, rules.heatAlikeRatio.value];
     const weights = Object.fromEntries(
       ratios.map(({ cylinder, value, error }) => [
@@ -75,7 +85,7 @@ export const balanceHeat = defineCheck({
             { outcome: 'hot', from: alike, to: Infinity },
           ],
           value,
-          Math.hypot(RATIO_SPREAD, error),
+          Math.hypot(spread, error),
         ),
       ]),
     );
@@ -92,6 +102,7 @@ export const balanceHeat = defineCheck({
           ? []
           : [{ name: 'ambient', reason: 'Not given: judged for any air from -10 to 40 °C.' }],
       limits,
+      remarks: unsettled ? ['just_started'] : [],
       points: ratios
         .filter(({ cylinder }) => heaviest(weights[String(cylinder)]!) !== 'hot')
         .map(({ cylinder }) => `cylinder ${cylinder}`),

@@ -11,6 +11,7 @@ const AT_THAT_MOMENT = {
   restart: ['at-once', 'after-cooling', 'no'],
 } as const;
 const GRABS = ['spark', 'fuel', 'restart'] as const;
+const head = (when: string) => numberField(`Head ${when}`, 'temperature', [-40, 900], ['degC', 'degF'], { adds: true });
 
 export const runTimed = defineCheck({
   id: 'run.timed',
@@ -40,6 +41,10 @@ export const runTimed = defineCheck({
     spark: { kind: 'choice', label: 'Spark in that moment', choices: AT_THAT_MOMENT.spark, required: false },
     fuel: { kind: 'choice', label: 'Bowl in that moment', choices: AT_THAT_MOMENT.fuel, required: false },
     restart: { kind: 'choice', label: 'Started again', choices: ['at once', 'after cooling', 'no'], required: false },
+    headAt5: head('at 5 min'),
+    headAt10: head('at 10 min'),
+    headAt15: head('at 15 min'),
+    headAtEnd: head('as it ended'),
   },
   place: runClean,
   assess: (reading): Assessment => {

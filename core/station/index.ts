@@ -12,6 +12,7 @@ export {
 export { type Dial, type DialCheck, type DialZone, dialOf, loadTable } from './dials.ts';
 export { type Arc, needleDeg, valueAtDeg } from './gauge.ts';
 export * from './harness.ts';
+export { JUMP_ORDER, type JumpEnd } from './jumpOrder.ts';
 export { type LeakDownScene, type LeakDownSeen, leakDownScene, leakOf, readsOn } from './leakDown.ts';
 export { type LimitBar, limitBar } from './limitBar.ts';
 export { flowShares, type HoldSeen, needleLine } from './needleLine.ts';
@@ -23,6 +24,7 @@ export {
   type SolenoidTable,
   solenoidTable,
 } from './solenoidTable.ts';
+export { type HeatPoint, type TimedRun, type TimedSeen, timedRun } from './timedRun.ts';
 export { type LadderRung, type ValveLadder, type ValveSeen, valveLadder } from './valveLadder.ts';
 export {
   restCurve,

@@ -20,6 +20,7 @@ export const REMARK_WORDS: Record<string, string> = {
   engine_side_reads_primary: 'Through diodes and primaries a meter reads some ohms here: it says nothing by itself.',
   side_unknown: 'Not said on which side of the connector: the same figure means another thing on each.',
   neither_grounded_nor_free: 'Neither grounded nor free: a burnt contact, or wet. Take it again with the plug moved.',
+  just_started: 'Under three minutes since the start: choke and a late catch still part the two. It counts for less.',
   offset_not_felt: 'A step this small is hardly felt in the running.',
   lash_is_cold: 'Lash is set cold: warm, this is another figure than the sheet’s. Let it cool and take it again.',
   lash_beyond_wear: 'No wear opens lash this far: look at the push rod and the rocker stud before it is adjusted.',

@@ -1,3 +1,4 @@
+import { SETTLES_S } from '@/core/checks/balance.heat.ts';
 import { cylindersOf, fromSi } from '@/core/index.ts';
 import { cutBars, heatBars } from '@/core/station/index.ts';
 import { Drawing, Hatch, Words } from './parts.tsx';
@@ -32,6 +33,11 @@ export function BalanceStation(props: StationProps) {
           Heat
         </Words>
         <Thermometers heat={heat} temperature={temperature} />
+        {heat.sinceS !== null && (
+          <Words x={318} y={248} at="middle" bold={heat.sinceS < SETTLES_S} soft={heat.sinceS >= SETTLES_S} size={14.5}>
+            {sinceText(heat.sinceS)}
+          </Words>
+        )}
         <Words x={440} y={16} bold>
           Rhythm
         </Words>
@@ -161,8 +167,12 @@ function heatOf(props: StationProps) {
     (typed ? figureOf(typed, 'ambient') : fieldOf(read?.fields ?? null, 'ambient')) ??
     head.ambient.temperatureC ??
     null;
-  return { ...heatBars(all, airC), airC };
+  const sinceS = typed ? figureOf(typed, 'minutes') : fieldOf(read?.fields ?? null, 'minutes');
+  return { ...heatBars(all, airC), airC, sinceS };
 }
+
+const sinceText = (s: number) =>
+  `${(s / 60).toFixed(s < 600 ? 1 : 0)} min since the start${s < SETTLES_S ? ': too early' : ''}`;
 
 const rhythmOf = (props: StationProps): string | null =>
   props.check.id === 'balance.rhythm'
@@ -202,5 +212,5 @@ function saidOf(
       `cylinder ${b.cylinder} ${b.dropRpm === null ? 'not cut out' : `drops ${Math.round(b.dropRpm)} rpm${b.hidden ? ', governed' : ''}`}`,
   );
   const hot = heat.bars.map((b) => `cylinder ${b.cylinder} ${b.c === null ? 'not read' : temperature(b.c)}`);
-  return `Balance. Cut out: ${cut.join(', ')}. Heat: ${hot.join(', ')}. Rhythm ${rhythm ?? 'not listened to'}.`;
+  return `Balance. Cut out: ${cut.join(', ')}. Heat: ${hot.join(', ')}${heat.sinceS === null ? '' : `, ${sinceText(heat.sinceS)}`}. Rhythm ${rhythm ?? 'not listened to'}.`;
 }

@@ -11,6 +11,7 @@ import { DialStation } from './DialStation.tsx';
 import type { DrawnCheck } from './drawn.ts';
 import { FlowStation } from './FlowStation.tsx';
 import { HarnessStation } from './HarnessStation.tsx';
+import { JumpStation } from './JumpStation.tsx';
 import { LashStation } from './LashStation.tsx';
 import { LeakDownStation } from './LeakDownStation.tsx';
 import { NeedleStation } from './NeedleStation.tsx';
@@ -34,6 +35,7 @@ const STATIONS: Readonly<Record<DrawnCheck, ComponentType<StationProps>>> = {
   'power.drop-ground': StairsStation,
   'power.crank-volts': StairsStation,
   'power.rest-volts': StairsStation,
+  'power.jump': JumpStation,
   'power.tester': DialStation,
   'power.load': DialStation,
   'charge.volts': DialStation,

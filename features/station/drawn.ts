@@ -13,6 +13,7 @@ const DRAWN = [
   'power.drop-ground',
   'power.crank-volts',
   'power.rest-volts',
+  'power.jump',
   'power.tester',
   'power.load',
   'charge.volts',

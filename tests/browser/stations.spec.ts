@@ -149,6 +149,8 @@ test('solenoid: what was seen leaves the rows that fit; balance, needle, flow an
   await heed(page);
   await bench.fill({ 'each-1': '180', 'each-2': '70', ambient: '20' });
   await expect(page.locator('[data-heat="2"]')).toHaveAttribute('data-share', '0.31');
+  await bench.fill({ minutes: '2' });
+  await expect(bench.plate.getByText('2.0 min since the start: too early')).toBeVisible();
   await bench.pick('Cut out one', 1);
   await heed(page);
   await bench.fill({ before: '1800', after: '1500' });
@@ -172,6 +174,15 @@ test('solenoid: what was seen leaves the rows that fit; balance, needle, flow an
   await heed(page);
   await bench.fill({ minutes: '14', stumbled: '12' });
   await expect(page.locator('[data-ran]')).toHaveAttribute('data-ran', '840');
+  await bench.fill({ headAt5: '110', headAt10: '165', headAtEnd: '190' });
+  expect(await page.locator('[data-head]').evaluateAll((all) => all.map((e) => e.getAttribute('data-head')))).toEqual([
+    ...['300 110', '600 165', '840 190'],
+  ]);
+  await bench.fill({ headAt15: '200' });
+  await expect(page.getByText('Does not fit: noted after it had ended.')).toBeVisible();
+  await bench.pick('Jump it');
+  await heed(page);
+  await expect(page.locator('[data-jump]')).toHaveText(['1', '2', '3', '4']);
 });
 
 test('cautions stand in full until they are read, then in one line, over a reload too, and in full again for the next person', async ({

@@ -27,6 +27,19 @@ describe('the air a job is worked on in', () => {
     expect(judged(jobIn(undefined), load)).toMatchObject({ outcome: 'sags', missing: [{ name: 'loadMinVolts' }] });
   });
 
+  it('right after the start a difference counts for less, and that is said; a dead cylinder stays plain (common practice, no source)', () => {
+    const since = (min: number, second: number) =>
+      judged(jobIn({ temperatureC: 20 }), {
+        ...{ check: 'balance.heat', condition: 'idle' },
+        readings: { '1': { value: 180, unit: 'degC' }, '2': { value: second, unit: 'degC' } },
+        fields: { minutes: { value: min, unit: 'min' } },
+      });
+    expect(since(2, 140).remarks).toEqual(['just_started']);
+    expect(since(3, 140).remarks).toEqual([]);
+    expect(since(2, 140).weights['2']!.cooler!).toBeLessThan(since(3, 140).weights['2']!.cooler! - 0.1);
+    expect(since(2, 30).weights['2']!.cold!).toBeGreaterThan(0.95);
+  });
+
   it('stands in for the ambient of a heat pair, and one measured beside the pair goes before it', () => {
     const pair = { '1': { value: 120, unit: 'degC' }, '2': { value: 90, unit: 'degC' } };
     const heat = { check: 'balance.heat', condition: 'idle', readings: pair };

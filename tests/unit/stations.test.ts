@@ -21,6 +21,7 @@ import {
   dialOf,
   flowShares,
   heatBars,
+  JUMP_ORDER,
   leakDownScene,
   limitBar,
   loadTable,
@@ -30,6 +31,7 @@ import {
   SHOW_ME,
   SOLENOID_ROWS,
   solenoidTable,
+  timedRun,
   valueAtDeg,
   valveLadder,
   voltageStairs,
@@ -451,5 +453,43 @@ describe('the battery dials', () => {
         expect(z.from).toBe(zones[i]!.to);
       });
     }
+  });
+});
+
+describe('the timed run', () => {
+  const nothing = {
+    ...{ diedS: null, stumbledS: null, toldS: null },
+    ...{ headAt5: null, headAt10: null, headAt15: null, headAtEnd: null },
+  };
+  it('is as long as such a run, or as the customer says and a fifth more', () => {
+    expect(timedRun(nothing, 20).fullS).toBe(1200);
+    expect(timedRun({ ...nothing, toldS: 3000 }, 20).fullS).toBe(3600);
+    expect(timedRun({ ...nothing, diedS: 2000 }, 20).fullS).toBeCloseTo(2200);
+  });
+  it('puts the head where it was read, and the end where the run ended', () => {
+    const run = timedRun({ ...nothing, diedS: 780, headAt5: 110, headAt10: 165, headAtEnd: 190 }, 20);
+    expect(run.head.map(({ atS, c }) => [atS, c])).toEqual([
+      [300, 110],
+      [600, 165],
+      [780, 190],
+    ]);
+    expect(run.between).toEqual({ fromC: 0, toC: 190 });
+    expect(run.doesNotFit).toBe(false);
+  });
+  it('an end nobody timed has no place on the line; what was read after the end does not fit', () => {
+    expect(timedRun({ ...nothing, headAtEnd: 190 }, 20).head).toEqual([]);
+    expect(timedRun({ ...nothing, diedS: 480, headAt10: 165 }, 20).doesNotFit).toBe(true);
+    expect(timedRun({ ...nothing, diedS: 480, stumbledS: 500 }, 20).doesNotFit).toBe(true);
+  });
+});
+
+describe('the jump leads', () => {
+  it('go on plus first and ground last, away from the battery (common practice, no source)', () => {
+    expect(JUMP_ORDER.map(({ step, lead, at }) => `${step} ${lead} ${at}`)).toEqual([
+      '1 plus flat battery',
+      '2 plus good battery',
+      '3 minus good battery',
+      '4 minus engine',
+    ]);
   });
 });
