@@ -6,6 +6,8 @@ import { z } from 'zod';
 export const MOST_BYTES = 100_000;
 const METHODS = ['GET', 'HEAD', 'POST'];
 const PER_MS = 10_000;
+/** Of a body that is refused so much more is let come, and thrown away: whoever still writes does not see the answer before [bytes, ms]. */
+const LET_COME = { bytes: 20_000_000, ms: 3000 } as const;
 
 export interface GateRules {
   /** Names and addresses this shop is asked by, without a port. */
@@ -192,12 +194,18 @@ export class Gate {
 function countWhileReading(request: IncomingMessage, response: ServerResponse): void {
   const push = request.push.bind(request);
   let bytes = 0;
+  let isRefused = false;
   request.push = (chunk: Buffer | null, ...rest) => {
-    if (chunk === null || bytes > MOST_BYTES) return bytes > MOST_BYTES ? false : push(null);
+    if (chunk === null && isRefused) request.socket.destroySoon();
+    if (chunk === null) return isRefused ? false : push(null);
     bytes += chunk.length;
     if (bytes <= MOST_BYTES) return push(chunk, ...rest);
-    answer(request, response, tooLong());
-    return false;
+    if (!isRefused) {
+      isRefused = true;
+      answer(request, response, tooLong());
+    }
+    if (bytes > LET_COME.bytes) request.socket.destroy();
+    return true;
   };
 }
 
@@ -211,10 +219,23 @@ function answer(request: IncomingMessage, response: ServerResponse, { status, me
   response.setHeader('cache-control', 'no-store');
   if (status === 405) response.setHeader('allow', METHODS.join(', '));
   if (status === 429) response.setHeader('retry-after', String(PER_MS / 1000));
-  // What is still on its way is not read.
   const hasMore = !reads(request.method ?? '');
-  if (hasMore) response.setHeader('connection', 'close');
-  response.end(JSON.stringify({ code: 'at-the-gate', message, issues: [{ path: '$', message }] }), () => {
-    if (hasMore) request.socket.destroySoon();
+  if (hasMore) {
+    response.setHeader('connection', 'close');
+    letCome(request);
+  }
+  response.end(JSON.stringify({ code: 'at-the-gate', message, issues: [{ path: '$', message }] }));
+}
+
+/** What is still on its way is thrown away, up to a limit; a connection closed under whoever writes loses them the answer. */
+function letCome(request: IncomingMessage): void {
+  const { socket } = request;
+  const late = setTimeout(() => socket.destroy(), LET_COME.ms).unref();
+  let bytes = 0;
+  request.on('data', (chunk: Buffer) => {
+    bytes += chunk.length;
+    if (bytes > LET_COME.bytes) socket.destroy();
   });
+  request.once('end', () => socket.destroySoon());
+  socket.once('close', () => clearTimeout(late));
 }

@@ -1,4 +1,4 @@
-import { type RefObject, useEffect, useRef } from 'react';
+import { type RefObject, useEffect, useLayoutEffect, useRef } from 'react';
 import { useLatest } from './useLatest.ts';
 
 /**
@@ -10,9 +10,16 @@ export function useTypedBefore<Box extends HTMLInputElement | HTMLTextAreaElemen
 ): RefObject<Box | null> {
   const box = useRef<Box>(null);
   const take = useLatest(onType);
-  useEffect(() => {
+  const found = useRef<string | null>(null);
+  // Read before anything can draw the box anew.
+  useLayoutEffect(() => {
     const { value, defaultValue } = box.current!;
-    if (value !== defaultValue) setTimeout(() => take(value));
+    if (value !== defaultValue) found.current = value;
+  }, []);
+  useEffect(() => {
+    const text = found.current;
+    found.current = null;
+    if (text !== null) setTimeout(() => take(text));
   }, [take]);
   return box;
 }

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useLayoutEffect, useRef, useState } from 'react';
 import { blankJob, type JobDraft } from './jobDraft.ts';
 
 const KEY = 'ridge-new-job';
@@ -7,7 +7,8 @@ const KEY = 'ridge-new-job';
 export function useJobDraft() {
   const [draft, setDraft] = useState<JobDraft>(() => blankJob());
   const restored = useRef(false);
-  useEffect(() => {
+  // With what is drawn, not some time after: a reload may come at once.
+  useLayoutEffect(() => {
     if (!restored.current) {
       restored.current = true;
       try {
