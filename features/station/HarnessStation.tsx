@@ -322,7 +322,7 @@ function Points({
             strokeWidth={2.5}
           />
           {(id === red || id === black) && (
-            <Words x={x} y={py - 18} at="middle" bold size={14.5}>
+            <Words x={x} y={id === 'common' ? py + 30 : py - 18} at="middle" bold size={14.5}>
               {id === red ? 'red' : 'black'}
             </Words>
           )}
