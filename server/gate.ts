@@ -219,23 +219,19 @@ function answer(request: IncomingMessage, response: ServerResponse, { status, me
   response.setHeader('cache-control', 'no-store');
   if (status === 405) response.setHeader('allow', METHODS.join(', '));
   if (status === 429) response.setHeader('retry-after', String(PER_MS / 1000));
-  const hasMore = !reads(request.method ?? '');
-  if (hasMore) {
-    response.setHeader('connection', 'close');
-    letCome(request);
-  }
+  if (!reads(request.method ?? '')) letCome(request);
   response.end(JSON.stringify({ code: 'at-the-gate', message, issues: [{ path: '$', message }] }));
 }
 
 /** What is still on its way is thrown away, up to a limit; a connection closed under whoever writes loses them the answer. */
 function letCome(request: IncomingMessage): void {
   const { socket } = request;
+  if (request.complete) return;
   const late = setTimeout(() => socket.destroy(), LET_COME.ms).unref();
   let bytes = 0;
   request.on('data', (chunk: Buffer) => {
     bytes += chunk.length;
     if (bytes > LET_COME.bytes) socket.destroy();
   });
-  request.once('end', () => socket.destroySoon());
-  socket.once('close', () => clearTimeout(late));
+  for (const over of ['end', 'close']) request.once(over, () => clearTimeout(late));
 }
