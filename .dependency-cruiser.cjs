@@ -10,15 +10,20 @@ const RINGS = {
     packages: ['drizzle-orm', 'mysql2'],
     node: ['child_process', 'crypto', 'fs', 'fs/promises', 'path', 'stream', 'stream/promises', 'util', 'zlib'],
   },
+  keys: {
+    sees: ['db', 'keys'],
+    packages: ['@node-rs/argon2', 'cookie', 'nanoid', 'zod'],
+    node: ['crypto'],
+  },
   workers: { sees: ['core', 'workers'], packages: ['comlink'] },
   cli: { sees: ['core', 'cli'], packages: ['wavefile'], node: ['fs', 'child_process', 'os', 'url', 'util'] },
   ui: { sees: ['ui'] },
-  features: { sees: ['core', 'db', 'keep', 'ui', 'workers', 'features'] },
-  app: { sees: ['core', 'db', 'keep', 'ui', 'features', 'app'] },
+  features: { sees: ['core', 'db', 'keep', 'keys', 'ui', 'workers', 'features'] },
+  app: { sees: ['core', 'db', 'keep', 'keys', 'ui', 'features', 'app'] },
   server: {
-    sees: ['db', 'keep', 'server'],
-    packages: ['next', 'nanoid', 'rate-limiter-flexible', 'zod'],
-    node: ['http', 'util'],
+    sees: ['db', 'keep', 'keys', 'server'],
+    packages: ['next', 'nanoid', 'qrcode', 'rate-limiter-flexible', 'zod'],
+    node: ['fs', 'http', 'https', 'path', 'util'],
   },
 };
 const own = Object.keys(RINGS).join('|');

@@ -17,6 +17,8 @@ function knowledge(): string {
 const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
+  // A version lies in a folder of its own, within another one's: it is whole in itself.
+  turbopack: { root: process.cwd() },
   devIndicators: false,
   env: { RIDGE_KNOWLEDGE: knowledge() },
   distDir: process.env.RIDGE_DIST ?? '.next',

@@ -1,9 +1,11 @@
 import { defineConfig } from '@playwright/test';
-import { CHROMIUM, SOMEBODY_HERE } from './scripts/lib/browser.mjs';
+import { CHROMIUM } from './scripts/lib/browser.mjs';
+import { signedInAs } from './tests/browser/signIn.ts';
 
 /** `npm test` starts a server on a build and database of its own and names it here. */
 export default defineConfig({
   testDir: 'tests/browser',
+  globalSetup: './tests/browser/signIn.ts',
   workers: 1,
   timeout: 90_000,
   // A busy machine is slow to reach a state; what matters is that it is reached.
@@ -19,8 +21,8 @@ export default defineConfig({
     actionTimeout: 15_000,
     viewport: { width: 1280, height: 800 },
     serviceWorkers: 'block',
-    // Somebody said already who is at this tablet; `who.spec.ts` shows what happens where nobody did.
-    storageState: SOMEBODY_HERE,
+    // The owner is signed in at this tablet; `who.spec.ts` shows what happens where nobody is.
+    storageState: signedInAs('owner'),
     launchOptions: CHROMIUM,
     screenshot: 'only-on-failure',
   },

@@ -8,8 +8,10 @@ import './globals.css';
 export const metadata: Metadata = {
   title: { default: 'Ridge Bolt', template: '%s · Ridge Bolt' },
   description: 'Bench partner for ride-on-mower technicians',
+  icons: { apple: '/icons/icon-180.png' },
+  appleWebApp: { capable: true, title: 'Ridge Bolt', statusBarStyle: 'black' },
 };
-export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
+export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: '#22423b' };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const { light, spacing } = await deskLook();

@@ -27,6 +27,14 @@ const schema = z.object({
   /** Requests, and of them those that write, that one device may make in ten seconds; 0 for any number. */
   RIDGE_REQUESTS: z.coerce.number().int().min(0).default(1500),
   RIDGE_WRITES: z.coerce.number().int().min(0).default(500),
+  /** The demo's people have printed PINs, which are taken on any device. */
+  RIDGE_DEMO: z.stringbool().default(false),
+  /** Pages go over TLS: cookies are sent over nothing else. */
+  RIDGE_TLS: z.stringbool().default(false),
+  /** Where a tablet gets the authority's certificate; empty where pages are not sealed. */
+  RIDGE_DOOR: z.string().default(''),
+  /** Asked for at the first start by whoever makes the owner; empty where the shop is asked from its own computer only. */
+  RIDGE_FIRST_CODE: z.string().default(''),
 });
 
 export type Environment = z.infer<typeof schema>;

@@ -26,6 +26,10 @@ const idText = customType<{ data: string; driverData: string }>({
   dataType: () => 'varchar(36) character set ascii collate ascii_nopad_bin',
 });
 const id = (name = 'id') => idText(name);
+/** SHA-256 in hexadecimal. */
+const hashText = customType<{ data: string; driverData: string }>({
+  dataType: () => 'char(64) character set ascii collate ascii_nopad_bin',
+});
 /** Whose row it is; written and asked for by the one door all queries go through (`door.ts`). */
 const shopId = () => int('shop_id').notNull().default(1);
 const moment = (name: string) => datetime(name, { mode: 'date', fsp: 3 });
@@ -43,7 +47,91 @@ export const people = mysqlTable('people', {
   shopId: shopId(),
   name: varchar('name', { length: 120 }).notNull(),
   active: boolean('active').notNull().default(true),
+  role: varchar('role', { length: 20 }).notNull().default('technician'),
+  /** Argon2 of what the person types; null while none is set. */
+  pinHash: varchar('pin_hash', { length: 200 }),
+  passwordHash: varchar('password_hash', { length: 200 }),
 });
+
+/** Devices at which a PIN is enough. */
+export const tablets = mysqlTable(
+  'tablets',
+  {
+    id: id().primaryKey(),
+    shopId: shopId(),
+    name: varchar('name', { length: 120 }).notNull(),
+    /** SHA-256 of what the device shows of itself. */
+    tokenHash: hashText('token_hash').notNull(),
+    personId: id('person_id')
+      .notNull()
+      .references(() => people.id),
+    at: moment('at').notNull(),
+    withdrawnAt: moment('withdrawn_at'),
+  },
+  (table) => [uniqueIndex('tablets_token').on(table.tokenHash)],
+);
+
+/** Who was signed in where, from when to when. */
+export const sessions = mysqlTable(
+  'sessions',
+  {
+    id: id().primaryKey(),
+    shopId: shopId(),
+    personId: id('person_id')
+      .notNull()
+      .references(() => people.id),
+    /** Null on a device that is no tablet of the shop. */
+    tabletId: id('tablet_id').references(() => tablets.id),
+    tokenHash: hashText('token_hash').notNull(),
+    /** What events are signed with that are taken down out of reach. */
+    secret: varchar('secret', { length: 64 }).notNull(),
+    openedAt: moment('opened_at').notNull(),
+    seenAt: moment('seen_at').notNull(),
+    /** When it ends by itself. */
+    endsAt: moment('ends_at').notNull(),
+    endedAt: moment('ended_at'),
+    /** Taken away, by somebody else than who it was opened for: nothing signed by it is believed any more. */
+    withdrawn: boolean('withdrawn').notNull().default(false),
+  },
+  (table) => [uniqueIndex('sessions_token').on(table.tokenHash), index('sessions_person').on(table.personId)],
+);
+
+/** A customer's way to one job's sheet. */
+export const sheetLinks = mysqlTable(
+  'sheet_links',
+  {
+    id: id().primaryKey(),
+    shopId: shopId(),
+    jobId: id('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    tokenHash: hashText('token_hash').notNull(),
+    personId: id('person_id')
+      .notNull()
+      .references(() => people.id),
+    at: moment('at').notNull(),
+    endsAt: moment('ends_at').notNull(),
+    withdrawnAt: moment('withdrawn_at'),
+  },
+  (table) => [uniqueIndex('sheet_links_token').on(table.tokenHash), index('sheet_links_job').on(table.jobId)],
+);
+
+/** Sign-ins, exports, overrides and changes of keys. Rows are added, never changed. */
+export const auditLines = mysqlTable(
+  'audit_lines',
+  {
+    id: id().primaryKey(),
+    shopId: shopId(),
+    at: moment('at').notNull(),
+    what: varchar('what', { length: 30 }).notNull(),
+    /** Null where nobody was signed in. */
+    personId: id('person_id').references(() => people.id),
+    sessionId: id('session_id'),
+    /** What it was done to: a job, a person, a tablet. */
+    about: varchar('about', { length: 200 }),
+  },
+  (table) => [index('audit_lines_at').on(table.shopId, table.at)],
+);
 
 export const engineSheets = mysqlTable('engine_sheets', {
   id: id().primaryKey(),

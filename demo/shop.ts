@@ -6,9 +6,9 @@ import type { EngineSheet, Machine } from '../db/machines.ts';
  * dike banks, pump-house yards and the causeway to a ferry. Makers are named like nothing on the market.
  */
 export const PEOPLE = [
-  { id: 'person-ilse', name: 'Ilse Vant' },
-  { id: 'person-borre', name: 'Borre Okonje' },
-  { id: 'person-mirre', name: 'Mirre Dask' },
+  { id: 'person-ilse', name: 'Ilse Vant', role: 'owner' },
+  { id: 'person-borre', name: 'Borre Okonje', role: 'technician' },
+  { id: 'person-mirre', name: 'Mirre Dask', role: 'learner' },
 ] as const;
 
 const invented = (figures: EngineSheet['figures']): EngineSheet['sources'] =>

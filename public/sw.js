@@ -29,8 +29,10 @@ async function keepPage(path, response) {
 
 async function fetchAndKeep(path) {
   const response = await fetch(path, { credentials: 'same-origin', headers: { accept: 'text/html' } });
-  if (response.ok) await keepPage(path, response);
-  return response.ok;
+  // The door of who is not signed in is no page to come back to.
+  const isPage = response.ok && !response.redirected;
+  if (isPage) await keepPage(path, response);
+  return isPage;
 }
 
 self.addEventListener('install', (event) => {

@@ -7,6 +7,7 @@ import { under } from './lib/paths.mjs';
 import { pause } from './lib/run.mjs';
 import { carefully, say } from './lib/say.mjs';
 import { openShop } from './lib/shop.mjs';
+import { signIn } from './lib/signIn.mjs';
 
 /** node scripts/bench-shop.mjs [1000 20000]: floor, bench and append of a shop with so many jobs, 150 of them open; and many clients at once. */
 const SIZES = process.argv.slice(2).map(Number).filter(Boolean);
@@ -20,8 +21,11 @@ const CLIENTS = 20;
 const ms = (value) => `${value.toFixed(1)} ms`;
 const quantile = (sorted, q) => sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))];
 
+/** Of who is signed in while it goes on. */
+let cookie = '';
+
 const get = async (path) => {
-  const response = await fetch(`${address}${path}`);
+  const response = await fetch(`${address}${path}`, { headers: { cookie } });
   await response.arrayBuffer();
   if (response.status !== 200) throw new Error(`${path}: ${response.status}`);
 };
@@ -41,7 +45,7 @@ const append = async (job) => {
   };
   const response = await fetch(`${address}/api/jobs/${job}/events`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', cookie },
     body: JSON.stringify(body),
   });
   if (response.status !== 200) throw new Error(`append: ${response.status} ${await response.text()}`);
@@ -95,6 +99,7 @@ const job = (n) => `many-${String(n % 100).padStart(7, '0')}`;
 async function measured(size, database) {
   await fillShop(database.ownerUrl, size);
   let pages = await serve('.next', port, database.appUrl, { env: { RIDGE_REQUESTS: '0', RIDGE_WRITES: '0' } });
+  ({ cookie } = await signIn(address));
   const began = performance.now();
   await get('/');
   const cold = performance.now() - began;
@@ -102,7 +107,12 @@ async function measured(size, database) {
   await get('/api/health');
   const health = performance.now() - asked;
   // How every machine stands is worked out meanwhile; then the start is that of any morning.
-  for (let i = 0; i < 120 && (await (await fetch(address)).text()).includes('being worked out'); i++) await pause(1000);
+  for (
+    let i = 0;
+    i < 120 && (await (await fetch(address, { headers: { cookie } })).text()).includes('being worked out');
+    i++
+  )
+    await pause(1000);
   await pages.stop();
   pages = await serve('.next', port, database.appUrl, { env: { RIDGE_REQUESTS: '0', RIDGE_WRITES: '0' } });
   const again = performance.now();

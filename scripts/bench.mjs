@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { build, serve } from './lib/app.mjs';
-import { CHROMIUM, SOMEBODY_HERE } from './lib/browser.mjs';
+import { CHROMIUM } from './lib/browser.mjs';
 import { firstLoad } from './lib/firstLoad.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
 import { throwAway } from './lib/mariadb.mjs';
@@ -9,6 +9,7 @@ import { under } from './lib/paths.mjs';
 import { run } from './lib/run.mjs';
 import { carefully, say, Trouble } from './lib/say.mjs';
 import { openShop } from './lib/shop.mjs';
+import { signIn } from './lib/signIn.mjs';
 
 /** npm run bench: core times, reading to ridge in Chromium, script sent for the bench page, cold and warm start. */
 const folder = under('.data', 'bench');
@@ -53,7 +54,7 @@ async function inChromium(work) {
     const context = await browser.newContext({
       viewport: { width: 1280, height: 800 },
       serviceWorkers: 'block',
-      storageState: SOMEBODY_HERE,
+      storageState: (await signIn(address)).storageState,
     });
     const page = await context.newPage();
     page.setDefaultTimeout(15_000);
@@ -225,7 +226,10 @@ async function readingToPlate(address) {
 
 /** Bytes of script the bench page asks for. */
 const scriptSent = async (address) =>
-  (await firstLoad(`${address}/jobs/job-heron-4-power`)).reduce((sum, { bytes }) => sum + bytes, 0);
+  (await firstLoad(`${address}/jobs/job-heron-4-power`, (await signIn(address)).cookie)).reduce(
+    (sum, { bytes }) => sum + bytes,
+    0,
+  );
 
 async function core() {
   const { code, output } = await run(process.execPath, ['--import', 'tsx', under('scripts', 'bench-core.ts')]);

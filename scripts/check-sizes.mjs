@@ -21,7 +21,7 @@ const files = execFileSync('git', ['ls-files', '--cached', '--others', '--exclud
   .split('\n')
   .filter(
     (file) =>
-      /^(app|cli|core|db|features|keep|scripts|server|ui|workers)\/.*\.(ts|tsx|mjs)$/.test(file) &&
+      /^(app|cli|core|db|features|keep|keys|scripts|server|ui|workers)\/.*\.(ts|tsx|mjs)$/.test(file) &&
       existsSync(join(root, file)),
   );
 

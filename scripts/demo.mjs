@@ -1,10 +1,9 @@
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { build, loadDemo, migrate, serve } from './lib/app.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
+import { takeLock } from './lib/lock.mjs';
 import { throwAway } from './lib/mariadb.mjs';
 import { under } from './lib/paths.mjs';
-import { alive, stop } from './lib/run.mjs';
-import { carefully, say, Trouble } from './lib/say.mjs';
+import { carefully, say } from './lib/say.mjs';
 import { openShop } from './lib/shop.mjs';
 
 /**
@@ -17,48 +16,16 @@ const dbPort = Number(process.env.RIDGE_DB_PORT ?? 3907);
 const folder = under('.data', 'demo');
 const lock = under('.data', 'demo.lock');
 
-const commandOf = (pid) =>
-  pid && alive(pid) && existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8') : '';
-
-function writeLock(pages) {
-  writeFileSync(lock, JSON.stringify({ pid: process.pid, pages, address: `http://127.0.0.1:${port}` }));
-}
-
-/** One demo at a time. What a start that was killed left running is ended. */
-async function takeLock() {
-  mkdirSync(under('.data'), { recursive: true });
-  if (existsSync(lock)) {
-    const { pid, pages, address } = readLock();
-    if (commandOf(pid).includes('demo.mjs')) {
-      throw new Trouble(
-        `Ridge Bolt is running already, at ${address} (process ${pid}).`,
-        'open that address, or stop it with Ctrl-C where it runs.',
-      );
-    }
-    if (commandOf(pages).includes('serve.ts')) await stop(pages, 5);
-  }
-  writeLock(null);
-}
-
-/** A lock cut off in the middle of being written locks nothing. */
-function readLock() {
-  try {
-    return JSON.parse(readFileSync(lock, 'utf8'));
-  } catch {
-    return {};
-  }
-}
-
 await carefully(async () => {
   const started = Date.now();
-  await takeLock();
+  const held = await takeLock(lock, 'demo.mjs', `http://127.0.0.1:${port}`);
   const toStop = [];
   let stopping = false;
   const shutDown = async (code) => {
     if (stopping) return;
     stopping = true;
     for (const part of toStop.reverse()) await part.stop();
-    rmSync(lock, { force: true });
+    held.leave();
     process.exit(code);
   };
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
@@ -94,7 +61,7 @@ await carefully(async () => {
     await build('.next');
     const pages = await serve('.next', port, appUrl);
     toStop.push(pages);
-    writeLock(pages.pid);
+    held.write(pages.pid);
     void pages.died.then((words) => {
       if (stopping) return;
       process.stderr.write(
@@ -108,7 +75,7 @@ await carefully(async () => {
   } catch (error) {
     stopping = true;
     for (const part of toStop.reverse()) await part.stop();
-    rmSync(lock, { force: true });
+    held.leave();
     throw error;
   }
 });

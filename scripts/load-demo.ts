@@ -3,8 +3,10 @@ import { openShop } from '../db/client.ts';
 import { appendEvent, jobOf, openJob } from '../db/jobs.ts';
 import { addMachine, addSheet, allSheets } from '../db/machines.ts';
 import { complaintEvent, newEvent } from '../db/newEvent.ts';
-import { activePeople, addPerson } from '../db/people.ts';
+import { addPerson, changePerson, everyStaffMember } from '../db/people.ts';
+import { DEMO_PASSWORD, PRINTED_PINS } from '../demo/pins.mjs';
 import { type DemoJob, JOBS, MACHINES, PEOPLE, SHEETS } from '../demo/shop.ts';
+import { hashOfSecret } from '../keys/secrets.ts';
 
 /** Loads the demo shop into the database of DATABASE_URL, unless it is there or another shop is. */
 const { shop, end } = openShop(process.env.DATABASE_URL!);
@@ -63,7 +65,7 @@ async function loadJob(job: DemoJob, now: Date): Promise<void> {
   }
 }
 
-const people = await activePeople(shop);
+const people = await everyStaffMember(shop);
 const wholeJob = async (job: DemoJob) => ((await jobOf(shop, job.id))?.eventCount ?? -1) >= job.events.length;
 const whole = (await Promise.all(JOBS.map(wholeJob))).every(Boolean);
 if (people.length > 0 && (whole || !people.some((p) => p.id === PEOPLE[0].id))) {
@@ -71,11 +73,26 @@ if (people.length > 0 && (whole || !people.some((p) => p.id === PEOPLE[0].id))) 
 } else {
   // Every id is fixed, so a load that was cut off is simply gone through again.
   const now = new Date();
-  for (const person of PEOPLE) await addPerson(shop, person);
+  for (const { id, name } of PEOPLE) await addPerson(shop, { id, name });
   const sheets = await allSheets(shop);
   for (const sheet of SHEETS) if (!sheets.some((s) => s.id === sheet.id)) await addSheet(shop, sheet);
   for (const machine of MACHINES) await addMachine(shop, { model: null, serial: null, access: {}, ...machine });
   for (const job of JOBS) await loadJob(job, now);
   console.log(`Demo shop loaded: ${MACHINES.length} machines, ${JOBS.length} jobs.`);
 }
+
+/** The demo's people have their printed keys, also in a shop that was loaded before there were any. */
+async function handOutKeys(): Promise<void> {
+  for (const { id, role, hasPin } of await everyStaffMember(shop)) {
+    const demo = PEOPLE.find((p) => p.id === id);
+    if (!demo || hasPin || role === 'owner') continue;
+    await changePerson(shop, id, {
+      role: demo.role,
+      pinHash: await hashOfSecret(PRINTED_PINS[id]!),
+      ...(demo.role === 'owner' ? { passwordHash: await hashOfSecret(DEMO_PASSWORD) } : {}),
+    });
+  }
+}
+
+await handOutKeys();
 await end();

@@ -1,11 +1,12 @@
 import { parseArgs } from 'node:util';
 import { build, runTs, serve } from './lib/app.mjs';
-import { CHROMIUM, SOMEBODY_HERE } from './lib/browser.mjs';
+import { CHROMIUM } from './lib/browser.mjs';
 import { throwAway } from './lib/mariadb.mjs';
 import { under } from './lib/paths.mjs';
 import { until } from './lib/run.mjs';
 import { carefully, say, Trouble } from './lib/say.mjs';
 import { openShop } from './lib/shop.mjs';
+import { signIn } from './lib/signIn.mjs';
 
 /**
  * node scripts/offline-day.mjs [--readings 300] [--dist .next]
@@ -80,7 +81,9 @@ await carefully(async () => {
   const start = () => serve(dist, port, database.appUrl);
   let pages = await start();
   const { address } = pages;
-  const eventsOf = async (job) => (await (await fetch(`${address}/api/jobs/${job}/events?after=0`)).json()).events;
+  const { cookie, storageState } = await signIn(address);
+  const eventsOf = async (job) =>
+    (await (await fetch(`${address}/api/jobs/${job}/events?after=0`, { headers: { cookie } })).json()).events;
   const { chromium } = await import('@playwright/test');
   const browser = await chromium.launch(CHROMIUM);
   const each = Math.floor(Number(readings) / TABLETS.length);
@@ -88,7 +91,7 @@ await carefully(async () => {
   try {
     const tablets = [];
     for (const tablet of TABLETS) {
-      const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, storageState: SOMEBODY_HERE });
+      const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, storageState });
       await context.addInitScript(movable, DAY_MS);
       if (tablet.name === 'no database of its own')
         await context.addInitScript(() => Object.defineProperty(globalThis, 'indexedDB', { value: undefined }));

@@ -7,6 +7,7 @@ import { under } from './lib/paths.mjs';
 import { pause, until } from './lib/run.mjs';
 import { carefully, say, Trouble } from './lib/say.mjs';
 import { openShop } from './lib/shop.mjs';
+import { signIn } from './lib/signIn.mjs';
 
 /**
  * node scripts/prove-durable.mjs [--kills 6] [--seed 1] [--dist .next]
@@ -45,10 +46,13 @@ function chance(from) {
   };
 }
 
+/** Of who is signed in while it goes on. */
+let cookie = '';
+
 const post = async (path, body) => {
   const response = await fetch(`${address}${path}`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', cookie },
     body: JSON.stringify(body),
     signal: AbortSignal.timeout(10_000),
   });
@@ -125,7 +129,7 @@ async function compare() {
   const wrong = [...refused];
   let found = 0;
   for (const job of new Set([...acknowledged.values()].map((a) => a.job))) {
-    const { events } = await (await fetch(`${address}/api/jobs/${job}/events?after=0`)).json();
+    const { events } = await (await fetch(`${address}/api/jobs/${job}/events?after=0`, { headers: { cookie } })).json();
     found += events.length;
     if (events.some((e, i) => e.seq !== i + 1)) wrong.push(`${job} is numbered with gaps`);
     if (new Set(events.map((e) => e.id)).size !== events.length) wrong.push(`${job} has a reading twice`);
@@ -157,6 +161,7 @@ await carefully(async () => {
   await settings(database.rootUrl);
   const start = () => serve(dist, port, database.appUrl, { env: { RIDGE_REQUESTS: '0', RIDGE_WRITES: '0' } });
   let pages = await start();
+  ({ cookie } = await signIn(address));
   let isGoing = true;
   let job = newJob();
   let lines = 0;

@@ -1,11 +1,12 @@
 import { mkdirSync } from 'node:fs';
 import { build, serve } from './lib/app.mjs';
-import { CHROMIUM, SOMEBODY_HERE } from './lib/browser.mjs';
+import { CHROMIUM } from './lib/browser.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
 import { throwAway } from './lib/mariadb.mjs';
 import { under } from './lib/paths.mjs';
 import { carefully, say } from './lib/say.mjs';
 import { openShop } from './lib/shop.mjs';
+import { signIn } from './lib/signIn.mjs';
 
 /** npm run screenshots: one current picture of each main view, from the demo shop; with names behind it, only those. */
 const folder = under('.data', 'screenshots');
@@ -77,11 +78,12 @@ const SHOTS = [
   {
     name: 'who',
     path: '/jobs/job-heron-4-power',
-    nobody: true,
     act: async (page) => {
       await pickCheck(page, 'battery volts');
       await page.locator('input[name=value]').fill('12.58');
-      await page.getByRole('button', { name: 'Record', exact: true }).click();
+      await page.getByRole('button', { name: /^This desk/ }).click();
+      await page.getByRole('region', { name: 'This desk' }).getByRole('button', { name: 'Mirre Dask' }).click();
+      await page.keyboard.type('816');
     },
   },
   { name: 'new-job', path: '/jobs/new' },
@@ -140,17 +142,18 @@ await carefully(async () => {
   try {
     await build('.next');
     pages = await serve('.next', 3945, database.appUrl);
+    const { storageState } = await signIn(pages.address);
     const { chromium } = await import('@playwright/test');
     const browser = await chromium.launch(CHROMIUM);
     const asked = process.argv.slice(2);
-    for (const { name, path, dark = false, width = 1280, height = 800, whole = false, nobody = false, act } of SHOTS) {
+    for (const { name, path, dark = false, width = 1280, height = 800, whole = false, act } of SHOTS) {
       if (asked.length > 0 && !asked.includes(name)) continue;
       const context = await browser.newContext({
         viewport: { width, height },
         colorScheme: dark ? 'dark' : 'light',
         hasTouch: width < 1000,
         serviceWorkers: 'block',
-        storageState: nobody ? undefined : SOMEBODY_HERE,
+        storageState,
       });
       const page = await context.newPage();
       await page.goto(`${pages.address}${path}`);

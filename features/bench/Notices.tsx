@@ -110,7 +110,7 @@ function ConnectionNotices({ waiting, reach, keeps, health, onAgain }: Connectio
     <>
       {reach !== 'in-reach' && (
         <Bar loud>
-          {REACH_WORDS[reach]} {waitingWords(waiting)} Go on working; it sends itself.
+          {REACH_WORDS[reach]} {waitingWords(waiting)} {reach !== 'signed-out' && 'Go on working; it sends itself.'}
         </Bar>
       )}
       {!keeps && (
@@ -238,6 +238,7 @@ function JudgedOtherwiseBar({
 
 const REACH_WORDS: Record<Exclude<Reach, 'in-reach'>, string> = {
   'out-of-reach': "Out of reach of the shop's computer.",
+  'signed-out': 'Nobody is signed in here any more: tap the name at the top right and type the PIN.',
   busy: "The record is out of reach: the shop's computer answers, but takes nothing down just now.",
 };
 

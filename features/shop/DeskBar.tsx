@@ -1,20 +1,31 @@
 'use client';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { type ReactNode, Suspense, useState } from 'react';
 import type { Person } from '@/db/people.ts';
+import { activeHere } from '@/features/people/client/active.ts';
 import { later, useFetchedLater } from '@/ui/later.ts';
 import { HABIT_UNITS } from './habitUnits.ts';
 import type { Desk } from './settings.ts';
 import { usePerson } from './WhoAsked.tsx';
 
 const DeskPanel = later(() => import('./DeskPanel.tsx').then((m) => m.DeskPanel));
-const FETCHED = [DeskPanel];
+const WhoDialog = later(() => import('./WhoDialog.tsx').then((m) => m.WhoDialog));
+const FETCHED = [DeskPanel, WhoDialog];
 
 /** The strip at the top: where one is, who acts, in which units; a tap opens how this screen is set. */
 export function DeskBar({ people, desk, children }: { people: readonly Person[]; desk: Desk; children?: ReactNode }) {
   const [open, setOpen] = useState(false);
   useFetchedLater(FETCHED);
   const person = usePerson(people, desk.person);
+  const [switching, setSwitching] = useState<{ readonly to: Person | null } | null>(null);
+  const router = useRouter();
+  const switched = () => {
+    setSwitching(null);
+    setOpen(false);
+    // Out of reach nothing fresher is to be had, and asking for it would lose the page.
+    if (!activeHere()?.outOfReach) router.refresh();
+  };
   return (
     <header className="no-print @container bg-bar text-on-bar">
       <div className="flex items-center gap-x-3 px-3 py-1">
@@ -36,21 +47,26 @@ export function DeskBar({ people, desk, children }: { people: readonly Person[];
           <span className="hidden @4xl:inline">Ridge Bolt</span>
         </Link>
         <div className="min-w-0 flex-1">{children}</div>
-        <Menu />
+        <Menu role={desk.role} />
         <button
           type="button"
           aria-expanded={open}
           aria-label={`This desk: ${person?.name ?? 'nobody'}, ${HABIT_UNITS[desk.habit]}`}
-          onClick={() => setOpen(!open)}
+          onClick={() => (person ? setOpen(!open) : setSwitching({ to: null }))}
           className="min-h-tap shrink-0 border-2 border-on-bar/50 px-3 py-0.5 text-left leading-tight font-semibold"
         >
-          {person?.name ?? 'Who are you?'}
+          {person?.name ?? 'Sign in'}
           <span className="block text-[0.85rem] font-normal">{HABIT_UNITS[desk.habit]}</span>
         </button>
       </div>
       {open && (
         <Suspense fallback={null}>
-          <DeskPanel people={people} person={person} desk={desk} />
+          <DeskPanel people={people} person={person} desk={desk} onSwitch={(to) => setSwitching({ to })} />
+        </Suspense>
+      )}
+      {switching && (
+        <Suspense fallback={null}>
+          <WhoDialog people={people} first={switching.to} onChoose={switched} onClose={() => setSwitching(null)} />
         </Suspense>
       )}
     </header>
@@ -61,10 +77,11 @@ const PLACES = [
   ['/', 'Floor'],
   ['/engines', 'Engines'],
   ['/rules', 'House rules'],
+  ['/people', 'People'],
 ] as const;
 
 /** Where else one can go. A tap elsewhere, Escape or the choice itself puts it away. */
-function Menu() {
+function Menu({ role }: { role: Desk['role'] }) {
   const [open, setOpen] = useState(false);
   return (
     <nav
@@ -87,7 +104,7 @@ function Menu() {
       </button>
       {open && (
         <ul className="absolute top-full right-0 z-30 mt-1 w-52 border-2 border-on-bar/50 bg-bar">
-          {PLACES.map(([href, label]) => (
+          {PLACES.filter(([href]) => href !== '/people' || role === 'owner').map(([href, label]) => (
             <li key={href}>
               <Link
                 href={href}

@@ -2,14 +2,25 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
 import type { Person } from '@/db/people.ts';
+import { leaveHere } from '@/features/people/client/keyring.ts';
+import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
 import { DeskCookie, keepCookie } from './deskCookies.ts';
 import { HABIT_UNITS } from './habitUnits.ts';
 import type { Desk, Habit, Light, Spacing } from './settings.ts';
-import { choosePerson } from './WhoAsked.tsx';
 
 /** How this screen is set: who, units, light, spacing, keys. */
-export function DeskPanel({ people, person, desk }: { people: readonly Person[]; person: Person | null; desk: Desk }) {
+export function DeskPanel({
+  people,
+  person,
+  desk,
+  onSwitch,
+}: {
+  people: readonly Person[];
+  person: Person | null;
+  desk: Desk;
+  onSwitch: (person: Person) => void;
+}) {
   const router = useRouter();
   const set = (name: string, value: string) => {
     keepCookie(name, value);
@@ -19,12 +30,7 @@ export function DeskPanel({ people, person, desk }: { people: readonly Person[];
     <section aria-label="This desk" className="bg-sheet p-3 text-ink">
       <div className="flex flex-wrap gap-x-8 gap-y-3">
         <Setting label="Who">
-          <Choice
-            label="Who"
-            options={people.map((p) => ({ value: p.id, label: p.name }))}
-            value={person?.id ?? null}
-            onChange={(id) => id && choosePerson(id)}
-          />
+          <WhoHere people={people} person={person} onSwitch={onSwitch} />
         </Setting>
         <Setting label="Units">
           <Choice<Habit>
@@ -76,6 +82,42 @@ export function DeskPanel({ people, person, desk }: { people: readonly Person[];
         </Setting>
       </div>
     </section>
+  );
+}
+
+/** Who works here; a tap on a name switches to them, by their PIN. */
+function WhoHere({
+  people,
+  person,
+  onSwitch,
+}: {
+  people: readonly Person[];
+  person: Person | null;
+  onSwitch: (person: Person) => void;
+}) {
+  return (
+    <span className="flex flex-wrap gap-1.5">
+      {people.map((p) => (
+        <Button
+          key={p.id}
+          aria-pressed={p.id === person?.id}
+          look={p.id === person?.id ? 'main' : 'plain'}
+          onClick={() => p.id !== person?.id && onSwitch(p)}
+        >
+          {p.name}
+        </Button>
+      ))}
+      {person && (
+        <Button
+          look="quiet"
+          onClick={() => {
+            void leaveHere().then(() => location.assign('/sign-in'));
+          }}
+        >
+          Sign out
+        </Button>
+      )}
+    </span>
   );
 }
 

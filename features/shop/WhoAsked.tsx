@@ -1,43 +1,28 @@
 'use client';
 import { type ReactNode, Suspense, useCallback, useRef, useState, useSyncExternalStore } from 'react';
 import type { Person } from '@/db/people.ts';
+import { activeHere, subscribe } from '@/features/people/client/active.ts';
 import { later, useFetchedLater } from '@/ui/later.ts';
-import { DeskCookie, keepCookie, keptCookie } from './deskCookies.ts';
 
 const WhoDialog = later(() => import('./WhoDialog.tsx').then((m) => m.WhoDialog));
 const FETCHED = [WhoDialog];
 
-const listeners = new Set<() => void>();
-
-function subscribe(changed: () => void): () => void {
-  listeners.add(changed);
-  // Another tab of this tablet may have changed it.
-  document.addEventListener('visibilitychange', changed);
-  return () => {
-    listeners.delete(changed);
-    document.removeEventListener('visibilitychange', changed);
-  };
-}
-
-/** Says who is at this tablet from now on. */
-export function choosePerson(id: string): void {
-  keepCookie(DeskCookie.person, id);
-  for (const changed of listeners) changed();
-}
-
-/** Who is at this tablet, or null while nobody said; what the browser keeps goes before what the page came with. */
+/** Who is at this tablet, or null where nobody is signed in; what the browser keeps goes before what the page came with. */
 export function usePerson(people: readonly Person[], first: Person | null): Person | null {
   const id = useSyncExternalStore(
     subscribe,
-    () => keptCookie(DeskCookie.person),
+    () => {
+      const active = activeHere();
+      return active === undefined ? (first?.id ?? null) : (active?.personId ?? null);
+    },
     () => first?.id ?? null,
   );
   return people.find((p) => p.id === id) ?? null;
 }
 
 /**
- * Nothing is taken down without a name, and nobody's name stands in for another's: where nobody said who is at this tablet it is
- * asked before the first event, and what was to be taken down then goes on by itself.
+ * Nothing is taken down without a name, and nobody's name stands in for another's: where nobody is signed in any more it is
+ * asked before the next event, and what was to be taken down then goes on by itself.
  */
 export function useWho(people: readonly Person[], first: Person | null) {
   useFetchedLater(FETCHED);
@@ -63,7 +48,6 @@ export function useWho(people: readonly Person[], first: Person | null) {
   const choose = (chosen: Person) => {
     const work = waiting.current;
     close();
-    choosePerson(chosen.id);
     work?.(chosen);
   };
   const asking: ReactNode = asked && (

@@ -1,5 +1,7 @@
 import { cookies } from 'next/headers';
 import type { Person } from '@/db/people.ts';
+import { admittedHere } from '@/features/people/server/asked.ts';
+import type { Role } from '@/keys/permissions.ts';
 import { DeskCookie } from './deskCookies.ts';
 
 export type Habit = 'metric' | 'imperial';
@@ -8,10 +10,12 @@ export type Light = (typeof LIGHTS)[number];
 export const SPACINGS = ['roomy', 'close'] as const;
 export type Spacing = (typeof SPACINGS)[number];
 
-/** How this screen is set; kept in its browser until sign-in and house rules come. */
+/** How this screen is set, and who is signed in at it. */
 export interface Desk {
-  /** Who acts; null until somebody said so on this device. */
+  /** Who is signed in here. */
   readonly person: Person | null;
+  /** What that is in the shop. */
+  readonly role: Role;
   readonly habit: Habit;
   readonly light: Light;
   readonly spacing: Spacing;
@@ -29,10 +33,11 @@ export async function deskLook(): Promise<Pick<Desk, 'light' | 'spacing'>> {
 
 export async function deskSettings(people: readonly Person[]): Promise<Desk> {
   const jar = await cookies();
-  const id = jar.get(DeskCookie.person)?.value;
+  const { signedIn, role } = await admittedHere();
   return {
     ...(await deskLook()),
-    person: people.find((p) => p.id === id) ?? null,
+    person: people.find((p) => p.id === signedIn?.personId) ?? null,
+    role,
     habit: jar.get(DeskCookie.habit)?.value === 'imperial' ? 'imperial' : 'metric',
     twoLetters: jar.get(DeskCookie.twoLetters)?.value !== 'off',
   };

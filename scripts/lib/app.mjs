@@ -1,18 +1,22 @@
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import http from 'node:http';
+import https from 'node:https';
+import { join } from 'node:path';
 import { hashOf, under } from './paths.mjs';
 import { portTaken, run, stop, until } from './run.mjs';
 import { say, Trouble } from './say.mjs';
 
-const SERVE = under('server', 'serve.ts');
 const NEXT = under('node_modules', 'next', 'dist', 'bin', 'next');
-const SOURCES = [
+export const SOURCES = [
   'app',
   'features',
   'ui',
   'core',
   'db',
   'keep',
+  'keys',
+  'demo',
   'workers',
   'public',
   'instrumentation.ts',
@@ -24,8 +28,8 @@ const SOURCES = [
 ];
 
 /** Runs one of our own TypeScript programs to its end. */
-export const runTs = (script, env, args = []) =>
-  run(process.execPath, ['--import', 'tsx', under('scripts', script), ...args], { env });
+export const runTs = (script, env, args = [], cwd = under()) =>
+  run(process.execPath, ['--import', 'tsx', join(cwd, 'scripts', script), ...args], { env, cwd });
 
 /**
  * Brings a database up to date. Whatever is in it is dumped into `backups` first; a step that was cut off is gone through again at
@@ -61,21 +65,31 @@ export async function build(dist) {
   writeFileSync(stamp, source);
 }
 
-/** Serves a build on 127.0.0.1 and waits until it answers. */
-export async function serve(dist, port, databaseUrl, { hint = 'RIDGE_PORT=3930 npm run demo', env = {} } = {}) {
+/**
+ * Serves a build and waits until it answers on this machine.
+ * @param options `hint`: what to do where the port is taken; `cwd`: folder of the version; `host`: where it listens; `args`: more for the server
+ */
+export async function serve(
+  dist,
+  port,
+  databaseUrl,
+  { hint = 'RIDGE_PORT=3930 npm run demo', env = {}, cwd = under(), host = '127.0.0.1', args = [] } = {},
+) {
   if (await portTaken(port))
     throw new Trouble(
       `Port ${port}, which the pages need, is taken by another program.`,
       `stop that program, or choose another port: ${hint}`,
     );
-  const child = spawn(process.execPath, ['--import', 'tsx', SERVE, '--host', '127.0.0.1', '--port', String(port)], {
-    cwd: under(),
+  const serving = ['--import', 'tsx', join(cwd, 'server', 'serve.ts'), '--host', host, '--port', String(port), ...args];
+  const child = spawn(process.execPath, serving, {
+    cwd,
     env: {
       ...process.env,
       RIDGE_DIST: dist,
       NODE_ENV: 'production',
       NEXT_TELEMETRY_DISABLED: '1',
       DATABASE_URL: databaseUrl,
+      RIDGE_DEMO: 'true',
       ...env,
     },
     stdio: ['ignore', 'pipe', 'pipe'],
@@ -94,7 +108,7 @@ export async function serve(dist, port, databaseUrl, { hint = 'RIDGE_PORT=3930 n
       resolve(output);
     });
   });
-  const address = `http://127.0.0.1:${port}`;
+  const address = `${args.includes('--tls') ? 'https' : 'http'}://127.0.0.1:${port}`;
   const up = await until(async () => over || (await answers(`${address}/api/health`)), 60);
   if (over || !up) {
     if (!over) await stop(child.pid);
@@ -103,10 +117,15 @@ export async function serve(dist, port, databaseUrl, { hint = 'RIDGE_PORT=3930 n
   return { pid: child.pid, address, died, output: () => output, stop: () => stop(child.pid, 10) };
 }
 
-async function answers(url) {
-  try {
-    return (await fetch(url, { signal: AbortSignal.timeout(3000) })).ok;
-  } catch {
-    return false;
-  }
+/** Whether it is well. Its own certificate is taken as it is: nothing is told to it. */
+function answers(url) {
+  const { get } = url.startsWith('https:') ? https : http;
+  return new Promise((resolve) => {
+    const asked = get(url, { rejectUnauthorized: false, timeout: 3000 }, (response) => {
+      response.resume();
+      resolve(response.statusCode === 200);
+    });
+    asked.on('timeout', () => asked.destroy());
+    asked.on('error', () => resolve(false));
+  });
 }

@@ -11,20 +11,3 @@ export const CHROMIUM = {
     '--disable-sync',
   ],
 };
-
-/** A tablet on 127.0.0.1 at which somebody of the demo shop said that he works there. */
-export const SOMEBODY_HERE = {
-  origins: [],
-  cookies: [
-    {
-      name: 'ridge-person',
-      value: 'person-ilse',
-      domain: '127.0.0.1',
-      path: '/',
-      expires: -1,
-      httpOnly: false,
-      secure: false,
-      sameSite: /** @type {const} */ ('Lax'),
-    },
-  ],
-};

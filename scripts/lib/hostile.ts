@@ -130,6 +130,16 @@ const houseBody = fc.record({
     instruments: fc.array(oddWord),
   }),
 });
+/** What is sent to the doors of keys; no PIN and no password of the demo's is among it. */
+const keysBody = fc.oneof(
+  fc.record({ personId: who, pin: fc.constantFrom('0007', '12', '99999999', 'abcd') }),
+  fc.record({ personId: who, password: fc.string(), tablet: fc.option(fc.string(), { nil: undefined }) }),
+  fc.record({ session: id, at: time, signature: fc.string() }),
+  fc.record({ name: fc.string(), password: fc.string(), pin: fc.string(), code: fc.string() }),
+  fc.record({ old: fc.string(), pin: fc.string() }),
+  fc.record({ withdraw: id }),
+  fc.record({ days: fc.oneof(fc.integer(), fc.double()) }),
+);
 const sheetBody = fc.record({
   id,
   personId: who,
@@ -218,6 +228,11 @@ const posting = (path: fc.Arbitrary<string>, sound: fc.Arbitrary<object>): fc.Ar
       { weight: 1, arbitrary: fc.uint8Array({ maxLength: 400 }).map((bytes) => new Uint8Array(bytes)) },
     ),
   });
+const DOORS_OF_KEYS = fc.constantFrom(
+  ...['/api/session', '/api/session/take', '/api/session/pin', '/api/first', '/api/tablets'],
+  ...['/api/people', '/api/jobs/job-heron-4-power/links'],
+);
+
 /** Hostile requests at every door of a shop. @param targets jobs that may be written to; more may come as it goes */
 export function hostileRequests(targets: readonly string[]): fc.Arbitrary<Hostile> {
   const oneTarget = fc.oneof(
@@ -235,6 +250,11 @@ export function hostileRequests(targets: readonly string[]): fc.Arbitrary<Hostil
         '/api/jobs/$/case',
         '/api/engines/$/file',
         '/api/health',
+        '/api/session',
+        '/api/audit',
+        '/people',
+        '/s/$',
+        '/sign-in?to=$',
         '/api/$',
         '/jobs/$',
         '/jobs/$/sheet',
@@ -275,6 +295,7 @@ export function hostileRequests(targets: readonly string[]): fc.Arbitrary<Hostil
       ),
     },
     { weight: 4, arbitrary: posting(fc.constant('/api/jobs'), jobBody) },
+    { weight: 3, arbitrary: posting(DOORS_OF_KEYS, keysBody) },
     {
       weight: 2,
       arbitrary: posting(

@@ -4,7 +4,18 @@ export const DATABASE = 'ridge';
 const HOSTS = ["'127.0.0.1'", "'localhost'"];
 
 /** What the application may change besides adding to the record. */
-const UPDATABLE = ['people', 'engine_sheets', 'engine_figures', 'machines', 'jobs', 'job_states', 'shops'];
+const UPDATABLE = [
+  'people',
+  'engine_sheets',
+  'engine_figures',
+  'machines',
+  'jobs',
+  'job_states',
+  'shops',
+  'tablets',
+  'sessions',
+  'sheet_links',
+];
 /** Where the steps that were gone are kept: the application reads how far the database is, and writes nothing there. */
 const STEPS_TABLE = '__drizzle_migrations';
 

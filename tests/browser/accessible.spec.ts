@@ -1,6 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
+import { certificatePage } from '../../server/certificatePage.ts';
 import { BenchPage } from './bench.ts';
+import { signedInAs, switchTo } from './signIn.ts';
 
 /** Every main view of the demo shop, by day and by night; rules of WCAG 2.1 A and AA as axe checks them. */
 const VIEWS = [
@@ -18,6 +20,9 @@ const VIEWS = [
   ['bench, closed', '/jobs/job-heron-9-closed'],
   ['job sheet', '/jobs/job-heron-9-closed/sheet'],
   ['nothing here', '/jobs/none'],
+  ['sign in', '/sign-in'],
+  ['people', '/people'],
+  ['a link that leads nowhere', `/s/${'A'.repeat(43)}`],
 ] as const;
 
 const violationsOn = async (page: Page) => {
@@ -71,6 +76,37 @@ for (const colorScheme of ['light', 'dark'] as const) {
 for (const colorScheme of ['light', 'dark'] as const) {
   test.describe(`panels, ${colorScheme}`, () => {
     test.use({ colorScheme });
+
+    test('a switch, a person and a link that are open, the certificate page, and who may not', async ({
+      page,
+      browser,
+    }) => {
+      const bench = new BenchPage(page);
+      await bench.newJob(/Heron 4/, ['Lost power']);
+      await switchTo(page, 'Borre Okonje', '1111');
+      await expect(page.getByText('That is not the PIN')).toBeVisible();
+      expect(await violationsOn(page)).toEqual([]);
+      await page.goto('/people');
+      await page.getByRole('button', { name: 'Change' }).first().click();
+      await page.getByRole('button', { name: 'Somebody new' }).click();
+      expect(await violationsOn(page)).toEqual([]);
+      await page.goto('/jobs/job-heron-9-closed/sheet');
+      await page.getByRole('button', { name: 'Link for the customer' }).click();
+      await page.getByRole('button', { name: 'For 7 days' }).click();
+      await expect(page.getByText('It is shown this once.')).toBeVisible();
+      expect(await violationsOn(page)).toEqual([]);
+      // The plain page beside the sealed shop has no script; axe brings its own.
+      await page.goto('about:blank');
+      const code = '<svg viewBox="0 0 9 9"><rect width="4" height="4"/></svg>';
+      await page.setContent(certificatePage({ shop: 'https://10.77.0.1:3950/', fingerprint: 'A1 B2', code }));
+      expect(await violationsOn(page)).toEqual([]);
+      const learner = await browser.newContext({ colorScheme, storageState: signedInAs('learner') });
+      const theirs = await learner.newPage();
+      await theirs.goto(new URL('/people', test.info().project.use.baseURL).href);
+      await expect(theirs.getByRole('heading', { name: 'Not for a learner' })).toBeVisible();
+      expect(await violationsOn(theirs)).toEqual([]);
+      await learner.close();
+    });
 
     test('the desk, the keys, a part, what is found, a refused box, what is open and every drawer hold too', async ({
       page,

@@ -91,7 +91,7 @@ test('the door refuses broken, oversized and unknown requests and writes nothing
     expect(code, JSON.stringify(inner)).toBe(422);
     expect(text).toContain(says);
   }
-  expect((await status({ ...event({ note: 'x' }), personId: 'nobody' }))[0]).toBe(422);
+  expect((await status({ ...event({ note: 'x' }), personId: 'nobody' }))[0]).toBe(409);
   expect((await request.post('/api/jobs/no-such-job/events', { data: event({ note: 'x' }) })).status()).toBe(404);
   const left = (await (await request.get(`${url}?after=0`)).json()) as { events: unknown[] };
   expect(left.events).toHaveLength(0);

@@ -15,6 +15,8 @@ const VIEWS = [
   ['bench, a single', '/jobs/job-teal-new'],
   ['bench, closed', '/jobs/job-heron-9-closed'],
   ['job sheet', '/jobs/job-heron-9-closed/sheet'],
+  ['sign in', '/sign-in'],
+  ['people', '/people'],
 ] as const;
 
 const SIZES = [

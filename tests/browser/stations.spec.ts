@@ -1,6 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import { needleDeg } from '../../core/station/index.ts';
 import { BenchPage } from './bench.ts';
+import { switchTo } from './signIn.ts';
 
 /** Reads and acknowledges what stands in full, so that the drawing is seen. */
 async function heed(page: Page): Promise<void> {
@@ -205,8 +206,7 @@ test('cautions stand in full until they are read, then in one line, over a reloa
   await bench.pick('Leak-down', 1);
   await expect(bench.plate.getByText('Air turns the crank hard')).toBeVisible();
   // Handed over.
-  await page.getByRole('button', { name: /^This desk/ }).click();
-  await page.getByText('Borre Okonje').click();
+  await switchTo(page, 'Borre Okonje', '2904');
   await expect(list.getByText(/Regulator at zero first/)).toBeVisible();
 });
 
@@ -232,7 +232,7 @@ test('the menu leads to floor, engines and house rules, and Escape puts it away'
   await onBench(page);
   const menu = page.getByRole('navigation', { name: 'Places' });
   await menu.getByRole('button', { name: 'Menu' }).click();
-  await expect(menu.getByRole('link')).toHaveText(['Floor', 'Engines', 'House rules']);
+  await expect(menu.getByRole('link')).toHaveText(['Floor', 'Engines', 'House rules', 'People']);
   await page.keyboard.press('Escape');
   await expect(menu.getByRole('link')).toHaveCount(0);
   await menu.getByRole('button', { name: 'Menu' }).click();

@@ -1,54 +1,161 @@
-import { expect, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
+import { PRINTED_PINS } from '../../demo/pins.mjs';
 import { BenchPage } from './bench.ts';
+import { switchTo } from './signIn.ts';
 
-// A tablet at which nobody said yet who works there.
+// A tablet at which nobody is signed in yet.
 test.use({ storageState: { cookies: [], origins: [] } });
 
-test('who is at the tablet is asked once, before the first line, and nobody else’s name stands in for it', async ({
+const pinOf = (id: keyof typeof PRINTED_PINS) => PRINTED_PINS[id]!;
+const desk = (page: Page) => page.getByRole('button', { name: /^This desk/ });
+const asked = (page: Page) => page.getByRole('dialog', { name: 'Who is at the bench?' });
+
+/** Signs in at the door of the demo, by one tap. */
+async function comeIn(page: Page, name: string, to = '/'): Promise<void> {
+  await page.goto(to);
+  await page.getByRole('button', { name }).click();
+  await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
+}
+
+const tape = async (page: Page) => {
+  const id = new URL(page.url()).pathname.split('/')[2];
+  const answer = await page.request.get(`/api/jobs/${id}/events?after=0`);
+  return ((await answer.json()) as { events: { personId: string; event: { note?: string } }[] }).events;
+};
+
+test('nobody is let in without a key; one tap of the demo leads on to where one wanted to go', async ({ page }) => {
+  await page.goto('/jobs/job-heron-4-power');
+  await expect(page).toHaveURL(/\/sign-in\?to=%2Fjobs%2Fjob-heron-4-power/);
+  expect((await page.request.get('/api/jobs/job-heron-4-power/events?after=0')).status()).toBe(401);
+  await page.getByRole('button', { name: 'Borre Okonje' }).click();
+  await expect(page).toHaveURL(/\/jobs\/job-heron-4-power$/);
+  await expect(desk(page)).toContainText('Borre Okonje');
+  // Nobody is led off to another shop by a link.
+  await page.context().clearCookies();
+  await page.goto('/sign-in?to=//elsewhere.example/');
+  await page.getByRole('button', { name: 'Borre Okonje' }).click();
+  await expect(page).toHaveURL(/127\.0\.0\.1:\d+\/$/);
+});
+
+test('switched between three in the middle of a job, what is typed stays and every line is its own one’s', async ({
   page,
 }) => {
+  await comeIn(page, 'Borre Okonje');
   const bench = new BenchPage(page);
-  const asked = page.getByRole('dialog', { name: 'Who is at the bench?' });
-  await page.goto('/');
-  await page
-    .getByRole('link', { name: /Heron 4/ })
-    .first()
-    .click();
-  await expect(bench.plate).toBeVisible();
-  const lines = await bench.tape.locator('[data-line]').count();
+  await bench.newJob(/Heron 4/, ['Lost power']);
   await bench.pick('Battery volts at rest');
   await bench.fill({ value: '12.58' });
-  const record = bench.plate.getByRole('button', { name: 'Record', exact: true });
-  await record.click();
-  await expect(asked).toBeVisible();
-  // Put off: nothing is taken down, and what was typed stays.
-  await page.keyboard.press('Escape');
-  await expect(asked).toBeHidden();
+
+  // A wrong PIN is told, changes nobody, and takes nothing from the plate.
+  await switchTo(page, 'Mirre Dask', '1111');
+  await expect(page.getByRole('alert').filter({ hasText: 'That is not the PIN' })).toBeVisible();
+  await page.keyboard.type(pinOf('person-mirre'));
+  await page.keyboard.press('Enter');
+  await expect(asked(page)).toBeHidden();
+  await expect(desk(page)).toContainText('Mirre Dask');
   await expect(bench.plate.locator('input[name="value"]')).toHaveValue('12.58');
-  await expect(bench.tape.locator('[data-line]')).toHaveCount(lines);
+  await bench.record();
 
-  await record.click();
-  const second = asked.getByRole('button').nth(1);
-  const name = (await second.textContent())!;
-  await second.click();
-  await bench.printed(lines + 1);
-  await expect(bench.line(lines + 1)).toContainText(name);
-  await expect(page.getByRole('button', { name: `This desk: ${name}` })).toBeVisible();
-
-  // Once on this tablet: the next line, and after a reload, without a question.
-  await page.reload();
+  await switchTo(page, 'Ilse Vant', pinOf('person-ilse'));
+  await expect(desk(page)).toContainText('Ilse Vant');
   await bench.pick('Oil level');
   await bench.choose('Low');
   await bench.record();
-  await expect(asked).toBeHidden();
-  await expect(bench.line(lines + 2)).toContainText(name);
+  await switchTo(page, 'Borre Okonje', pinOf('person-borre'));
+  await expect(desk(page)).toContainText('Borre Okonje');
+  await bench.pick('Rhythm');
+  await bench.choose('Even');
+  await bench.record();
+  expect((await tape(page)).map((e) => e.personId)).toEqual(['person-mirre', 'person-ilse', 'person-borre']);
+  // It stands so after a reload, and for the server.
+  await page.reload();
+  await expect(desk(page)).toContainText('Borre Okonje');
 });
 
-test('a new job is opened under the name that was asked for', async ({ page }) => {
-  await page.goto('/jobs/new');
-  await page.getByRole('radio', { name: /Heron 4/ }).click();
-  await page.getByRole('button', { name: 'Lost power', exact: true }).click();
-  await page.getByRole('button', { name: 'Start the job' }).click();
-  await page.getByRole('dialog').getByRole('button').nth(2).click();
-  await page.waitForURL(/\/jobs\/(?!new)/);
+test('out of reach one switches among who is signed in on this tablet, and each line goes out under the right name', async ({
+  page,
+  context,
+}) => {
+  await comeIn(page, 'Ilse Vant');
+  const bench = new BenchPage(page);
+  await bench.newJob(/Heron 4/, ['Lost power']);
+  await switchTo(page, 'Borre Okonje', pinOf('person-borre'));
+  await expect(desk(page)).toContainText('Borre Okonje');
+  await page.waitForTimeout(3000);
+  await context.setOffline(true);
+
+  await bench.pick('Battery volts at rest');
+  await bench.fill({ value: '12.58' });
+  await bench.plate.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(bench.tape.getByText('not sent yet')).toHaveCount(1);
+  // Who was not signed in here cannot be believed now; a wrong PIN neither.
+  await switchTo(page, 'Mirre Dask', pinOf('person-mirre'));
+  await expect(page.getByRole('alert').filter({ hasText: 'out of reach' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await switchTo(page, 'Ilse Vant', '9999');
+  await expect(page.getByRole('alert').filter({ hasText: 'not the PIN' })).toBeVisible();
+  await page.keyboard.type(pinOf('person-ilse'));
+  await page.keyboard.press('Enter');
+  await expect(desk(page)).toContainText('Ilse Vant');
+  await bench.pick('Oil level');
+  await bench.choose('Low');
+  await bench.plate.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(bench.tape.getByText('not sent yet')).toHaveCount(2);
+
+  await context.setOffline(false);
+  await bench.printed(2);
+  expect((await tape(page)).map((e) => e.personId)).toEqual(['person-borre', 'person-ilse']);
+  // The shop was told who took over: the next page is Ilse's, too.
+  await expect(async () => {
+    await page.goto('/people');
+    await expect(page.getByRole('heading', { name: 'Who works here' })).toBeVisible({ timeout: 1000 });
+  }).toPass();
+});
+
+test('a learner records, and is told what is not for learners', async ({ page }) => {
+  await comeIn(page, 'Mirre Dask');
+  const bench = new BenchPage(page);
+  await bench.newJob(/Heron 4/, ['Lost power']);
+  await bench.pick('Oil level');
+  await bench.choose('Low');
+  await bench.record();
+  await page.goto('/people');
+  await expect(page.getByRole('heading', { name: 'Not for a learner' })).toBeVisible();
+});
+
+test('signed out elsewhere, what is recorded waits, and goes out once the PIN was typed', async ({ page, context }) => {
+  await comeIn(page, 'Borre Okonje');
+  const bench = new BenchPage(page);
+  await bench.newJob(/Heron 4/, ['Lost power']);
+  await page.waitForTimeout(2500);
+  await context.clearCookies({ name: 'ridge-session' });
+  await bench.pick('Battery volts at rest');
+  await bench.fill({ value: '12.58' });
+  await bench.plate.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(page.getByText('Nobody is signed in here any more')).toBeVisible();
+  await expect(bench.tape.getByText('not sent yet')).toHaveCount(1);
+  await switchTo(page, 'Ilse Vant', pinOf('person-ilse'));
+  await bench.printed(1);
+  expect((await tape(page)).map((e) => e.personId)).toEqual(['person-borre']);
+});
+
+test('a customer reads one sheet by a link, and no longer once it is withdrawn', async ({ page, browser, baseURL }) => {
+  await comeIn(page, 'Ilse Vant', '/jobs/job-heron-9-closed/sheet');
+  await page.getByRole('button', { name: 'Link for the customer' }).click();
+  await page.getByRole('button', { name: 'For 14 days' }).click();
+  const link = page.getByRole('region', { name: 'Link for the customer' }).getByText(/\/s\/[\w-]{43}/);
+  const path = /\/s\/[\w-]{43}/.exec((await link.textContent())!)![0];
+  const customer = await (await browser.newContext({ baseURL, storageState: { cookies: [], origins: [] } })).newPage();
+  await customer.goto(path);
+  await expect(customer.getByRole('heading', { name: /Heron 9/ })).toBeVisible();
+  await customer.goto('/');
+  await expect(customer).toHaveURL(/\/sign-in/);
+  expect((await customer.request.get('/api/jobs/job-heron-9-closed/case')).status()).toBe(401);
+  const out = page.getByRole('button', { name: 'Withdraw' });
+  const before = await out.count();
+  await out.first().click();
+  await expect(out).toHaveCount(before - 1);
+  await customer.goto(path);
+  await expect(customer.getByRole('heading', { name: 'This link leads nowhere' })).toBeVisible();
+  await customer.context().close();
 });

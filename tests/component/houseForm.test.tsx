@@ -4,12 +4,12 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { DEFAULT_HOUSE, type House, RULE_GROUPS } from '@/core/index.ts';
 import { HouseForm } from '@/features/house/HouseForm.tsx';
-import { DeskCookie, keepCookie } from '@/features/shop/deskCookies.ts';
+import { setActive } from '@/features/people/client/active.ts';
 
 const refresh = vi.fn();
 vi.mock('next/navigation', () => ({ useRouter: () => ({ refresh }) }));
 
-beforeEach(() => keepCookie(DeskCookie.person, 'p'));
+beforeEach(() => setActive({ id: 's', personId: 'p', role: 'owner', endsAt: '2999-01-01T00:00:00Z' }));
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();

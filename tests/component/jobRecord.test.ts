@@ -32,6 +32,7 @@ function recordOf(
       forgetPrinted: vi.fn(async () => {}),
       sawJob: vi.fn(async () => {}),
     },
+    sign: vi.fn(async (event: Unsent) => event),
     send: vi.fn(async (event: Unsent) => {
       sent.push(event);
       return answers.shift() ?? ({ kind: 'out-of-reach' } as Sent);
@@ -184,10 +185,26 @@ describe('the record of a job in the browser', () => {
   it('says in other tabs what it keeps, once that is kept', async () => {
     const { record, ports } = recordOf([]);
     record.record({ note: 'mine' }, 'person-one', 'mine');
-    await Promise.resolve();
-    await Promise.resolve();
     expect(ports.store.keepUnsent).toHaveBeenCalledWith(expect.objectContaining({ id: 'mine', epoch: 'first' }));
-    expect(ports.tell).toHaveBeenCalledWith('kept');
+    await vi.waitFor(() => expect(ports.tell).toHaveBeenCalledWith('kept'));
+  });
+
+  it('keeps a line at once, puts the mark of who was at the bench on it, and sends it with that, not before', async () => {
+    const { record, ports, answers, sent } = recordOf([]);
+    let put: (event: Unsent) => void = () => {};
+    ports.sign.mockImplementationOnce(() => new Promise((resolve) => (put = resolve)));
+    record.record({ note: 'mine' }, 'person-one', 'mine');
+    const [[bare]] = ports.store.keepUnsent.mock.calls as unknown as [[Unsent]];
+    answers.push({ kind: 'signed-out' });
+    const sending = record.flush();
+    expect(sent).toEqual([]);
+    put({ ...bare, session: 's', signature: 'mark' });
+    await sending;
+    expect(sent).toMatchObject([{ id: 'mine', session: 's', signature: 'mark' }]);
+    expect(ports.store.keepUnsent).toHaveBeenLastCalledWith(expect.objectContaining({ signature: 'mark' }));
+    // Nobody is signed in any more: it waits, and is not refused.
+    expect(record.view).toMatchObject({ reach: 'signed-out', unsent: [{ id: 'mine', refused: null }] });
+    record.close();
   });
 
   it('after a restoring there are no ghosts: neither what this browser knew of the database before, nor what the page came with', async () => {

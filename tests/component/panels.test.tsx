@@ -5,7 +5,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { explainSuspect, faultCards, summarise } from '@/core/index.ts';
 import { FaultWords } from '@/features/bench/FaultWords.tsx';
 import { PartPanel } from '@/features/bench/PartPanel.tsx';
-import { DeskCookie, keepCookie } from '@/features/shop/deskCookies.ts';
+import { setActive } from '@/features/people/client/active.ts';
 import { useWho } from '@/features/shop/WhoAsked.tsx';
 import { complaintOf, TWIN, withEvents } from '../unit/jobs.ts';
 
@@ -14,8 +14,21 @@ const PEOPLE = [
   { id: 'b', name: 'Berit' },
 ] as never as Parameters<typeof useWho>[0];
 
-beforeEach(() => keepCookie(DeskCookie.person, ''));
-afterEach(cleanup);
+beforeEach(() => setActive(null));
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+/** The shop's computer, which takes one PIN. */
+function doorTaking(pin: string) {
+  vi.stubGlobal('fetch', async (_: string, init: RequestInit) => {
+    const asked = JSON.parse(String(init.body)) as { personId: string; pin: string };
+    if (asked.pin !== pin) return Response.json({ code: 'wrong', message: 'that is not the PIN' }, { status: 401 });
+    const session = { id: 's', personId: asked.personId, role: 'technician', endsAt: '2999-01-01T00:00:00Z' };
+    return Response.json({ session: { ...session, secret: 'c2VjcmV0' } });
+  });
+}
 
 /** Something that is taken down under a name. */
 function Taking({ work }: { work: (name: string) => void }) {
@@ -33,11 +46,17 @@ function Taking({ work }: { work: (name: string) => void }) {
 describe('who is at the bench', () => {
   it('nobody stands in for another: it is asked first, then goes on by itself under that name, and is asked once', async () => {
     const work = vi.fn();
-    const user = userEvent.setup();
+    const user = userEvent.setup({ pointerEventsCheck: 0 });
     render(<Taking work={work} />);
     await user.click(screen.getByRole('button', { name: 'Take down' }));
     expect(work).not.toHaveBeenCalled();
+    doorTaking('4711');
     await user.click(await screen.findByRole('button', { name: 'Berit' }));
+    await user.keyboard('4712{Enter}');
+    expect((await screen.findByRole('alert')).textContent).toContain('not the PIN');
+    expect(work).not.toHaveBeenCalled();
+    await user.keyboard('4711{Enter}');
+    await waitFor(() => expect(work).toHaveBeenCalled());
     expect(work.mock.calls).toEqual([['Berit']]);
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
     await user.click(screen.getByRole('button', { name: 'Take down' }));

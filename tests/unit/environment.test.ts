@@ -7,6 +7,11 @@ describe('what the process was started with', () => {
     expect(readEnvironment({ DATABASE_URL: url, HOME: '/root' })).toEqual({
       DATABASE_URL: url,
       RIDGE_BACKUP_FOLDER: '.data/backups',
+      // A shop is no demo unless it is said.
+      RIDGE_DEMO: false,
+      RIDGE_DOOR: '',
+      RIDGE_FIRST_CODE: '',
+      RIDGE_TLS: false,
       RIDGE_DIST: '.next',
       RIDGE_HOSTS: [],
       RIDGE_LOG_FOLDER: '.data/log',

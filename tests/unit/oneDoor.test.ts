@@ -17,14 +17,14 @@ it('every table says whose its rows are', () => {
 });
 
 it('tables are asked and written through one door, which says whose the rows are', () => {
-  const files = ['db', 'keep', 'features', 'app', 'server', 'scripts'].flatMap((folder) =>
+  const files = ['db', 'keep', 'keys', 'features', 'app', 'server', 'scripts'].flatMap((folder) =>
     (readdirSync(folder, { recursive: true, encoding: 'utf8' }) as string[])
       .filter((file) => /\.tsx?$/.test(file))
       .map((file) => join(folder, file)),
   );
   expect(files.length).toBeGreaterThan(150);
   const asking = files.filter((file) =>
-    /\.(insert|update|delete|from)\(\s*(people|engineSheets|engineFigures|machines|jobs|jobEvents|eventFigures|houseRules|jobStates|jobSheets|table)\b/.test(
+    /\.(insert|update|delete|from)\(\s*(people|engineSheets|engineFigures|machines|jobs|jobEvents|eventFigures|houseRules|jobStates|jobSheets|tablets|sessions|sheetLinks|auditLines|table)\b/.test(
       readFileSync(file, 'utf8'),
     ),
   );

@@ -1,6 +1,6 @@
 import { shop } from '@/db/client.ts';
 import { saveHouse } from '@/features/house/saveHouse.ts';
-import { handledJson } from '@/features/shop/server/handled.ts';
+import { handledJsonFor } from '@/features/people/server/handledAs.ts';
 
 export const dynamic = 'force-dynamic';
 
@@ -10,7 +10,7 @@ const WORDS = {
 };
 
 export const POST = (request: Request) =>
-  handledJson(request, WORDS, async (body) => {
+  handledJsonFor(request, WORDS, async (body) => {
     const saved = await saveHouse(shop(), body, new Date());
     return saved.ok ? Response.json(saved) : Response.json({ issues: saved.issues }, { status: saved.status });
   });

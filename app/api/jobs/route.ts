@@ -1,6 +1,6 @@
 import { shop } from '@/db/client.ts';
 import { createJob } from '@/features/newJob/createJob.ts';
-import { handledJson } from '@/features/shop/server/handled.ts';
+import { handledJsonFor } from '@/features/people/server/handledAs.ts';
 
 export const dynamic = 'force-dynamic';
 
@@ -10,7 +10,7 @@ const WORDS = {
 };
 
 export const POST = (request: Request) =>
-  handledJson(request, WORDS, async (body) => {
+  handledJsonFor(request, WORDS, async (body) => {
     const created = await createJob(shop(), body, new Date());
     if (created.ok) return Response.json(created);
     const { status, code, issues } = created;

@@ -14,7 +14,8 @@ export function Courier() {
   const path = usePathname();
   useEffect(() => {
     // Browsers keep pages only for an address that is safe (https, or this very machine).
-    if (process.env.NODE_ENV !== 'production' || !('serviceWorker' in navigator)) return;
+    // What a customer was given to read is kept nowhere.
+    if (process.env.NODE_ENV !== 'production' || !('serviceWorker' in navigator) || path.startsWith('/s/')) return;
     void navigator.serviceWorker
       .register('/sw.js', { updateViaCache: 'none' })
       .then(() => navigator.serviceWorker.ready)
@@ -28,10 +29,12 @@ export function Courier() {
       if (going) return;
       going = true;
       try {
-        const [{ sendAllWaiting }, { waitingByJob }] = await Promise.all([
+        const [{ sendAllWaiting }, { waitingByJob }, { tellSwitch }] = await Promise.all([
           import('./send.ts'),
           import('./keptRecord.ts'),
+          import('@/features/people/client/keyring.ts'),
         ]);
+        await tellSwitch();
         await sendAllWaiting(await waitingByJob(), onBench, () => window.dispatchEvent(new Event(COURIER_WENT)));
       } catch {
         // This browser keeps nothing: there is nothing to send.

@@ -6,8 +6,8 @@ import type { Sent } from './send.ts';
 
 const RETRY_MS = 3000;
 
-/** Whether the server takes events: `busy` is a server that answers and cannot take them just now. */
-export type Reach = 'in-reach' | 'out-of-reach' | 'busy';
+/** Whether the server takes events: `busy` is a server that answers and cannot take them just now, `signed-out` one that knows nobody here. */
+export type Reach = 'in-reach' | 'out-of-reach' | 'busy' | 'signed-out';
 
 export interface RecordView {
   /** What the server has, without gaps. */
@@ -25,6 +25,11 @@ export interface Fetched {
   readonly epoch: string;
 }
 
+/** Why it is tried again later. */
+export type NotNow = 'out-of-reach' | 'again' | 'signed-out';
+const isNotNow = (answer: unknown): answer is NotNow =>
+  answer === 'out-of-reach' || answer === 'again' || answer === 'signed-out';
+
 /** Everything outside of the record that it needs. */
 export interface RecordPorts {
   readonly store: Pick<
@@ -33,9 +38,11 @@ export interface RecordPorts {
   >;
   /** Sends with no other tab sending of the same job. */
   readonly alone: <T>(work: () => Promise<T>) => Promise<T>;
+  /** Puts the mark of who is signed in on an event; as it was where nobody can. */
+  readonly sign: (event: Unsent) => Promise<Unsent>;
   readonly send: (event: Unsent, known: number) => Promise<Sent>;
   /** The events after that number; null where the server answers without them. */
-  readonly fetchAfter: (known: number) => Promise<Fetched | null | 'out-of-reach' | 'again'>;
+  readonly fetchAfter: (known: number) => Promise<Fetched | null | NotNow>;
   readonly now: () => number;
   /** Something new is to be shown; `soon` may wait for what is more urgent. */
   readonly changed: (view: RecordView, urgency: 'now' | 'soon') => void;
@@ -149,8 +156,32 @@ export class JobRecord {
     const { jobId, lastOrder: order, epoch } = this;
     const fresh: Unsent = { id, jobId, order, at, personId, event, epoch, refused: null };
     this.queue = [...this.queue, fresh];
-    this.keeping(this.ports.store.keepUnsent(fresh).then(() => this.ports.tell('kept')));
+    // Kept at once as it is, and once more with its mark on it; other tabs take it up only then.
+    const kept = this.ports.store.keepUnsent(fresh);
+    const signing = this.signed(fresh);
+    this.signing.set(id, signing);
+    this.keeping(kept.then(() => this.keepSigned(signing)).then(() => this.ports.tell('kept')));
     this.ports.changed(this.view, 'soon');
+  }
+
+  /** What is being signed, by the ids of the events. */
+  private readonly signing = new Map<string, Promise<Unsent>>();
+
+  /** Signed by who is at the bench now; what cannot be signed goes by who is signed in when it is sent. */
+  private async signed(fresh: Unsent): Promise<Unsent> {
+    const signed = await this.ports.sign(fresh).catch((error) => {
+      this.ports.trouble(error);
+      return fresh;
+    });
+    this.queue = this.queue.map((u) => (u.id === signed.id ? signed : u));
+    this.signing.delete(fresh.id);
+    return signed;
+  }
+
+  /** What was written or left out meanwhile is not kept again. */
+  private async keepSigned(signing: Promise<Unsent>): Promise<void> {
+    const signed = await signing;
+    if (signed.signature !== undefined && this.queue.includes(signed)) await this.ports.store.keepUnsent(signed);
   }
 
   /** Leaves out an event that was refused. */
@@ -186,9 +217,10 @@ export class JobRecord {
 
   private async sendInOrder(): Promise<void> {
     for (let next = this.waiting(); next && !this.closed; next = this.waiting()) {
-      const sent = await this.ports.send(next, this.printed.length);
+      const signed = (await this.signing.get(next.id)) ?? next;
+      const sent = await this.ports.send(signed, this.printed.length);
       if (this.closed) return;
-      if (sent.kind === 'out-of-reach' || sent.kind === 'again') return this.tryAgain(sent.kind);
+      if (sent.kind !== 'written' && sent.kind !== 'refused') return this.tryAgain(sent.kind);
       this.setReach('in-reach');
       if (sent.kind === 'written') this.wasWritten(next, sent.events);
       else this.wasRefused(next, { issues: sent.issues, blockers: sent.blockers });
@@ -200,7 +232,7 @@ export class JobRecord {
     if (this.waiting() || this.closed) return;
     const fresh = await this.ports.fetchAfter(this.printed.length);
     if (this.closed) return;
-    if (fresh === 'out-of-reach' || fresh === 'again') return this.tryAgain(fresh);
+    if (isNotNow(fresh)) return this.tryAgain(fresh);
     this.setReach('in-reach');
     if (fresh && fresh.epoch !== this.epoch) return this.beginAnew(fresh.epoch);
     if (fresh && fresh.events.length > 0 && !this.waiting() && this.take(fresh.events).length > 0)
@@ -211,7 +243,7 @@ export class JobRecord {
   private async beginAnew(epoch: string): Promise<void> {
     const all = await this.ports.fetchAfter(0);
     if (this.closed || all === null) return;
-    if (all === 'out-of-reach' || all === 'again') return this.tryAgain(all);
+    if (isNotNow(all)) return this.tryAgain(all);
     const { store, now, changed, rewritten } = this.ports;
     this.epoch = epoch;
     this.printed = joined([], all.events);
@@ -260,7 +292,7 @@ export class JobRecord {
     this.ports.rewritten(this.whole());
   }
 
-  private tryAgain(why: 'out-of-reach' | 'again'): void {
+  private tryAgain(why: NotNow): void {
     this.setReach(why === 'again' ? 'busy' : why);
     // One try is under way at most, however many events wait.
     clearTimeout(this.retry);

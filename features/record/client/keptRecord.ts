@@ -1,57 +1,11 @@
-import type { DBSchema, IDBPDatabase } from 'idb';
-import type { RawEvent } from '@/core/index.ts';
-import type { PrintedEvent, Refused } from '../printedEvent.ts';
+import type { PrintedEvent } from '../printedEvent.ts';
+import { kept, type Unsent } from './browserDatabase.ts';
 
-/** An event on its way; kept in the browser until the shop's database has it. */
-export interface Unsent {
-  readonly id: string;
-  readonly jobId: string;
-  /** Grows from one event to the next, whatever the clock does. */
-  readonly order: number;
-  readonly at: string;
-  readonly personId: string;
-  readonly event: RawEvent;
-  /** The database it was taken down for; what was restored since is another record. */
-  readonly epoch?: string;
-  /** Set once the server refused it: it waits to be put right or left out. */
-  readonly refused: Refused | null;
-}
-
-interface Kept extends DBSchema {
-  unsent: { key: string; value: Unsent; indexes: { job: [string, number] } };
-  printed: { key: [string, number]; value: PrintedEvent & { readonly jobId: string } };
-  jobs: { key: string; value: { readonly jobId: string; readonly seenAt: number; readonly epoch?: string } };
-}
+export type { Unsent } from './browserDatabase.ts';
 
 /** Jobs whose record is kept for the time the shop's computer is out of reach. */
 const JOBS_KEPT = 40;
 const EVERY_SEQ = 1e9;
-
-let opened: Promise<IDBPDatabase<Kept>> | null = null;
-
-function kept(): Promise<IDBPDatabase<Kept>> {
-  opened ??= import('idb').then(({ openDB }) =>
-    openDB<Kept>('ridge-bolt', 1, {
-      upgrade(db) {
-        db.createObjectStore('unsent', { keyPath: 'id' }).createIndex('job', ['jobId', 'order']);
-        db.createObjectStore('printed', { keyPath: ['jobId', 'seq'] });
-        db.createObjectStore('jobs', { keyPath: 'jobId' });
-      },
-      terminated: () => {
-        opened = null;
-      },
-      // A tab of a later version wants to change how things are kept: this one lets go, and takes hold again when it needs to.
-      blocking: (_now, _next, event) => {
-        (event.target as IDBDatabase).close();
-        opened = null;
-      },
-    }),
-  );
-  opened.catch(() => {
-    opened = null;
-  });
-  return opened;
-}
 
 const ofJob = (jobId: string) => IDBKeyRange.bound([jobId, 0], [jobId, Number.MAX_SAFE_INTEGER]);
 

@@ -1,17 +1,29 @@
+import { readySession, signEvent } from '@/features/people/client/keyring.ts';
 import type { PrintedEvent } from '../printedEvent.ts';
-import { type Fetched, JobRecord, type RecordPorts } from './jobRecord.ts';
+import type { Unsent } from './browserDatabase.ts';
+import { type Fetched, JobRecord, type NotNow, type RecordPorts } from './jobRecord.ts';
 import * as store from './keptRecord.ts';
 import { aloneWith, sendEvent } from './send.ts';
 
 /** The events of a job after that number; null where the server answers and has no such job. */
-async function fetchAfter(jobId: string, known: number): Promise<Fetched | null | 'out-of-reach' | 'again'> {
+async function fetchAfter(jobId: string, known: number): Promise<Fetched | null | NotNow> {
   try {
     const response = await fetch(`/api/jobs/${jobId}/events?after=${known}`, { cache: 'no-store' });
     if (response.status >= 500) return 'again';
+    if (response.status === 401) return 'signed-out';
     return response.ok ? ((await response.json()) as Fetched) : null;
   } catch {
     return 'out-of-reach';
   }
+}
+
+/** Signed by the session of this device, if it is that person's. */
+async function signedHere(event: Unsent): Promise<Unsent> {
+  const active = await readySession();
+  if (active?.personId !== event.personId) return event;
+  const { jobId, id, at, event: said } = event;
+  const signature = await signEvent(active.id, jobId, id, at, said);
+  return signature === null ? event : { ...event, session: active.id, signature };
 }
 
 /** What the screen does with the record; the rest is this browser's. */
@@ -28,6 +40,7 @@ export function openRecord(
   const record = new JobRecord(jobId, first, epoch, {
     store,
     alone: (work) => aloneWith(jobId, work),
+    sign: signedHere,
     send: sendEvent,
     fetchAfter: (known) => fetchAfter(jobId, known),
     now: Date.now,
@@ -45,6 +58,8 @@ export function openRecord(
   document.addEventListener('visibilitychange', seen);
   window.addEventListener('online', reachable);
   window.addEventListener('beforeunload', leaving);
+  // The key is at hand before the shop may be out of reach.
+  void readySession();
   void record.restore();
   return {
     record,

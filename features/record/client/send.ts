@@ -6,6 +6,8 @@ export type Sent =
   | { readonly kind: 'out-of-reach' }
   /** The server answered, and could not take it just now: it is kept and sent again. */
   | { readonly kind: 'again' }
+  /** Nobody is signed in: it is sent once somebody is. */
+  | { readonly kind: 'signed-out' }
   | { readonly kind: 'written'; readonly events: readonly PrintedEvent[] }
   | ({ readonly kind: 'refused' } & Refused);
 
@@ -26,14 +28,17 @@ interface Answer {
  * Sends one event under its own id; sent twice it is written once.
  * @param known how many events of the job the sender has: the answer brings the rest
  */
-export async function sendEvent({ id, jobId, at, personId, event, epoch }: Unsent, known: number): Promise<Sent> {
+export async function sendEvent(
+  { id, jobId, at, personId, session, signature, event, epoch }: Unsent,
+  known: number,
+): Promise<Sent> {
   let response: Response;
   let answer: Answer | null;
   try {
     response = await fetch(`/api/jobs/${jobId}/events`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ id, at, personId, known, epoch, event }),
+      body: JSON.stringify({ id, at, personId, session, signature, known, epoch, event }),
       signal: AbortSignal.timeout(ANSWERS_WITHIN_MS),
     });
     answer = await answerOf(response);
@@ -47,6 +52,7 @@ export async function sendEvent({ id, jobId, at, personId, event, epoch }: Unsen
   }
   if (response.status >= 500 || OF_THE_MOMENT.includes(response.status) || answer?.code === 'busy')
     return { kind: 'again' };
+  if (response.status === 401 && answer?.code === 'signed-out') return { kind: 'signed-out' };
   const { issues = [], blockers = [] } = answer ?? {};
   return {
     kind: 'refused',
@@ -72,7 +78,7 @@ const saidNoReason = (status: number) => ({
 });
 
 /** How it went with what waits of one job. */
-export type Delivered = 'all' | 'again' | 'out-of-reach';
+export type Delivered = 'all' | 'again' | 'signed-out' | 'out-of-reach';
 
 /** Of all tabs of this browser one sends a job's events, one after another; a browser without such locks sends some twice, which is once. */
 export const aloneWith = <T>(jobId: string, work: () => Promise<T>): Promise<T> =>
@@ -86,7 +92,7 @@ async function sendInOrder(jobId: string): Promise<Delivered> {
   let known = printed.length;
   for (const next of unsent.filter((u) => u.refused === null)) {
     const sent = await sendEvent(next, known);
-    if (sent.kind === 'out-of-reach' || sent.kind === 'again') return sent.kind;
+    if (sent.kind === 'out-of-reach' || sent.kind === 'again' || sent.kind === 'signed-out') return sent.kind;
     if (sent.kind === 'refused') {
       await keepUnsent({ ...next, refused: { issues: sent.issues, blockers: sent.blockers } });
     } else {
@@ -112,7 +118,7 @@ export async function sendAllWaiting(
   for (const [jobId, { unsent }] of waiting) {
     if (unsent === 0 || jobId === onBench) continue;
     const delivered = await sendWaiting(jobId);
-    if (delivered === 'out-of-reach') return;
+    if (delivered === 'out-of-reach' || delivered === 'signed-out') return;
     onSent();
   }
 }

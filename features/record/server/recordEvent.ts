@@ -36,7 +36,7 @@ const bodySchema = z.strictObject({
 });
 
 interface Refusal {
-  readonly status: 400 | 404 | 409 | 422;
+  readonly status: 400 | 403 | 404 | 409 | 422;
   readonly code: string;
   readonly issues: readonly InputIssue[];
   readonly blockers?: readonly CloseBlocker[];

@@ -2,17 +2,15 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { shop } from '@/db/client.ts';
-import { keptSheet } from '@/db/jobSheets.ts';
-import { type Job, jobOf } from '@/db/jobs.ts';
-import { machineOf } from '@/db/machines.ts';
-import { activePeople, everyPerson } from '@/db/people.ts';
-import { unlessUnread } from '@/features/record/server/jobFile.ts';
-import { recordOf } from '@/features/record/server/records.ts';
+import { jobOf } from '@/db/jobs.ts';
+import { activePeople } from '@/db/people.ts';
 import { UnreadRecord } from '@/features/record/UnreadRecord.tsx';
 import { JobSheet } from '@/features/sheet/JobSheet.tsx';
-import { type SheetData, sheetOf } from '@/features/sheet/sheetOf.ts';
+import { SheetLinks } from '@/features/sheet/SheetLinks.tsx';
+import { sheetFor } from '@/features/sheet/server/sheetFor.ts';
 import { DeskBar } from '@/features/shop/DeskBar.tsx';
 import { deskSettings } from '@/features/shop/settings.ts';
+import { may } from '@/keys/permissions.ts';
 
 export const dynamic = 'force-dynamic';
 type Params = { params: Promise<{ id: string }> };
@@ -43,16 +41,8 @@ export default async function SheetPage({ params }: Params) {
           </Link>
         </div>
       </DeskBar>
+      {may(desk.role, 'sheet.share') && !('unread' in sheet) && <SheetLinks jobId={id} />}
       {'unread' in sheet ? <UnreadRecord job={job} why={sheet.unread} /> : <JobSheet sheet={sheet} />}
     </>
   );
-}
-
-/** The sheet as it was printed when the job closed; while it is open, as it stands. */
-async function sheetFor(job: Job): Promise<SheetData | { readonly unread: string }> {
-  const db = shop();
-  const kept = job.closedAt === null ? null : ((await keptSheet(db, job.id)) as SheetData | null);
-  if (kept) return kept;
-  const [machine, people] = await Promise.all([machineOf(db, job.machineId), everyPerson(db)]);
-  return unlessUnread(async () => sheetOf(job, machine!, (await recordOf(db, job.id))!.file, people));
 }

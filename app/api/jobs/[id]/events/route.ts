@@ -1,6 +1,7 @@
 import { shop } from '@/db/client.ts';
-import { recordEvent } from '@/features/record/server/recordEvent.ts';
+import { admittedOf } from '@/features/people/server/asked.ts';
 import { recordOf } from '@/features/record/server/records.ts';
+import { takeEvent } from '@/features/record/server/takeEvent.ts';
 import { handled, handledJson } from '@/features/shop/server/handled.ts';
 
 export const dynamic = 'force-dynamic';
@@ -12,6 +13,8 @@ const NOT_TAKEN = {
   failed: 'an event was not taken down',
   told: 'It could not be saved just now. Nothing was lost: it will be sent again.',
 };
+
+const SIGNED_OUT = { path: '$', message: 'nobody is signed in here' };
 
 /** The record after event number `after`. */
 export const GET = (request: Request, { params }: Context) =>
@@ -26,7 +29,9 @@ export const GET = (request: Request, { params }: Context) =>
 
 export const POST = (request: Request, { params }: Context) =>
   handledJson(request, NOT_TAKEN, async (body) => {
-    const recorded = await recordEvent(shop(), (await params).id, body, new Date());
+    const who = admittedOf(request).signedIn;
+    if (!who) return Response.json({ code: 'signed-out', issues: [SIGNED_OUT] }, { status: 401 });
+    const recorded = await takeEvent(shop(), (await params).id, body, who, new Date());
     if (recorded.ok) return Response.json(recorded);
     const { status, ...rest } = recorded;
     return Response.json(rest, { status });
