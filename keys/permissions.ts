@@ -97,11 +97,23 @@ const FILES =
 
 const shapeOf = (path: string) => path.split('/').filter(Boolean);
 
+/** The parts of an address in plain letters, however they were written; null where it is written so that two may read it two ways. */
+function partsOf(pathname: string): readonly string[] | null {
+  if (!pathname.startsWith('/') || /\/\/|\\|\/\.{1,2}(\/|$)/.test(pathname)) return null;
+  try {
+    const parts = shapeOf(pathname).map(decodeURIComponent);
+    return parts.some((part) => /[/\\]|^\.{1,2}$/.test(part)) ? null : parts;
+  } catch {
+    return null;
+  }
+}
+
 /** What a request wants to do; null where nothing is done under that address. HEAD asks for what GET does. */
 export function actionOf(method: string, pathname: string): Action | null {
   const asked = method === 'HEAD' ? 'GET' : method;
+  const parts = partsOf(pathname);
+  if (parts === null) return null;
   if (asked === 'GET' && FILES.test(pathname)) return 'door.use';
-  const parts = shapeOf(pathname);
   const fitting = ROUTES.filter((route) => {
     const shape = shapeOf(route.path);
     return (

@@ -7,6 +7,8 @@ here=$(cd "$(dirname "$0")/.." && pwd)
 cd "$here"
 ns=ridge-tablet
 folder=$(mktemp -d /var/tmp/ridge-lan.XXXXXX)
+# The database's own user passes through.
+chmod 711 "$folder"
 port=${RIDGE_LAN_PORT:-3990}
 log=$folder/start.log
 shop=

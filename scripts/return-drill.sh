@@ -6,6 +6,8 @@
 set -euo pipefail
 here=$(cd "$(dirname "$0")/.." && pwd)
 work=$(mktemp -d /var/tmp/ridge-return.XXXXXX)
+# The database's own user passes through.
+chmod 711 "$work"
 port=${RIDGE_RETURN_PORT:-3970}
 shop=
 ended() { if [ -n "$shop" ]; then kill -TERM "$shop" 2>/dev/null || true; wait "$shop" 2>/dev/null || true; shop=; fi; }

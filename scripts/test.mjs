@@ -127,9 +127,20 @@ async function attacked(database) {
   }
 }
 
+/** The shop on the network, from a second machine, where this one may make one: `ip netns` wants root and a kernel that lets it. */
+async function onTheNetwork() {
+  const probe =
+    'ip netns add ridge-probe && ip link add ridge-p1 type veth peer name ridge-p2 netns ridge-probe && ip netns exec ridge-probe true; code=$?; ip link del ridge-p1; ip netns del ridge-probe; exit $code';
+  const may = process.getuid?.() === 0 && (await run('/usr/bin/bash', ['-c', probe])).code === 0;
+  if (!may) return say('       no network of its own can be made here: scripts/lan-drill.sh was left out');
+  await one('signed in, recorded, cut off, loaded again and back, from a second machine', '/usr/bin/bash', [
+    under('scripts', 'lan-drill.sh'),
+  ]);
+}
+
 await carefully(async () => {
   await ensureNodePackages();
-  await ensureDebianPackages(['mariadb-server', 'chromium', 'git', 'ngspice']);
+  await ensureDebianPackages(['mariadb-server', 'chromium', 'git', 'ngspice', 'iproute2', 'libnss3-tools']);
   rmSync(results, { recursive: true, force: true });
   mkdirSync(results, { recursive: true });
   await one('types', bin('tsc'), ['-p', 'tsconfig.check.json']);
@@ -153,6 +164,7 @@ await carefully(async () => {
         DIST,
       ]);
       await attacked(database);
+      await onTheNetwork();
     }
   } finally {
     await database.stop();

@@ -10,6 +10,8 @@ import { whoAsks } from '../keys/signIn.ts';
 const SIGN_IN = '/sign-in';
 const FIRST = '/first';
 const NO_ENTRY = '/no-entry';
+/** Where nothing stands. */
+const NOTHING = '/nothing-here';
 
 /** Stands behind the gate and before every handler: who it is, and whether that may be done. What no route is for is open to nobody. */
 export class Entry {
@@ -23,7 +25,7 @@ export class Entry {
   /** @returns whether it is to be handled */
   async admits(request: IncomingMessage, response: ServerResponse, id: string): Promise<boolean> {
     const { method = '', url = '', headers } = request;
-    const path = new URL(url, 'http://shop').pathname;
+    const [path = '/'] = url.split(/[?#]/);
     const action = actionOf(method, path);
     const who = await this.whoAsks(request, action === 'door.use' && path.startsWith('/_next/'));
     admit(id, who);
@@ -31,13 +33,10 @@ export class Entry {
     if (action !== null && may(who.role, action)) return true;
     const isPage = !path.startsWith('/api/') && (method === 'GET' || method === 'HEAD');
     if (who.signedIn) {
-      // An address that is nobody's is answered by the page that says so.
-      if (action === null && isPage) return true;
-      if (isPage) {
-        request.url = NO_ENTRY;
-        response.statusCode = 403;
-        return true;
-      }
+      // An address of nothing is answered by the page that says so, and is not read once more.
+      if (isPage) request.url = action === null ? NOTHING : NO_ENTRY;
+      if (isPage && action !== null) response.statusCode = 403;
+      if (isPage) return true;
       return said(response, 403, 'not-allowed', notAllowed(who));
     }
     if (!isPage) return said(response, 401, 'signed-out', 'nobody is signed in here: sign in, and it is taken');

@@ -28,6 +28,8 @@ const PROGRAMS = {
   chromium: ['/usr/bin/chromium'],
   git: ['/usr/bin/git'],
   ngspice: ['/usr/bin/ngspice'],
+  iproute2: ['/usr/sbin/ip'],
+  'libnss3-tools': ['/usr/bin/certutil'],
 };
 
 /** Debian packages whose programs are missing, installed if this user may. */

@@ -41,7 +41,7 @@ export async function makeRelease(folder) {
   if (existsSync(join(dir, 'built'))) return { stamp, dir };
   rmSync(dir, { recursive: true, force: true });
   mkdirSync(dir, { recursive: true });
-  needSpace(dir, 1500);
+  needSpace(dir, 800);
   for (const name of WHOLE) if (existsSync(under(name))) cpSync(under(name), join(dir, name), { recursive: true });
   // Packages are many and never changed in place: a second name for each is enough where the disk is the same.
   const linked = await run('/usr/bin/cp', ['-al', under('node_modules'), join(dir, 'node_modules')]);

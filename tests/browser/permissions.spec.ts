@@ -57,11 +57,18 @@ for (const role of ROLES)
 
 test('what is in no table is open to nobody, and every action is asked for by some route or event', async ({
   request,
+  playwright,
+  baseURL,
 }) => {
   for (const path of ['/api/people/x', '/api/nothing', '/_next/data/x.json', '/people/x'])
     expect(actionOf('GET', path), path).toBeNull();
   expect((await request.get('/api/nothing')).status()).toBe(403);
   expect((await request.get('/nothing/at/all')).status()).toBe(404);
+  // Written otherwise it is no other page: what is not for a learner is not there for one.
+  const learner = await playwright.request.newContext({ baseURL: baseURL!, storageState: signedInAs('learner') });
+  for (const path of ['/%70eople', '/people/', '//people', '/people/%2e', '/engines/%6eew', '/./people'])
+    expect(await (await learner.get(path)).text(), path).not.toMatch(/Who works here|Save the sheet/);
+  await learner.dispose();
   const byEvent = ['job.override', 'job.close'];
   const unasked = Object.keys(MATRIX).filter((a) => !ROUTES.some((r) => r.action === a) && !byEvent.includes(a));
   expect(unasked).toEqual([]);

@@ -28,7 +28,12 @@ function issues(...args: Parameters<typeof draft>): Readonly<Record<string, stri
 
 describe('what stands in the boxes becomes an event', () => {
   it('one box to a field, and one to each cylinder for a pair', () => {
-    expect(boxesOf(checkOf('balance.heat'), engine).map((b) => b.name)).toEqual(['each-1', 'each-2', 'ambient', 'minutes']);
+    expect(boxesOf(checkOf('balance.heat'), engine).map((b) => b.name)).toEqual([
+      'each-1',
+      'each-2',
+      'ambient',
+      'minutes',
+    ]);
     expect(boxesOf(checkOf('spark.air-gap'), engine).map((b) => b.name)).toEqual(['gapA', 'gapB']);
     expect(boxesOf(checkOf('spark.lead-look'), engine)).toEqual([]);
   });

@@ -32,8 +32,22 @@ describe('who may do what', () => {
       ['GET', '/jobs/a/b/c'],
       ['DELETE', '/api/people'],
       ['GET', '/api/jobs/a/events/..'],
+      ['GET', '//people'],
+      ['GET', '//elsewhere/sign-in'],
+      ['GET', '/_next/static/../../people'],
+      ['GET', '/sign-in/%2e%2e/people'],
+      ['GET', '/jobs/a%2fsheet'],
+      ['GET', '/%ff'],
+      ['GET', 'people'],
     ] as const)
       expect(actionOf(method, path), path).toBeNull();
+  });
+
+  it('an address in other letters is the same address', () => {
+    expect(actionOf('GET', '/%70eople')).toBe('people.change');
+    expect(actionOf('GET', '/engines/%6eew')).toBe('engines.change');
+    expect(actionOf('POST', '/api/%68ouse')).toBe('house.change');
+    expect(actionOf('GET', '/people/')).toBe('people.change');
   });
 
   it('whoever may less may nothing that whoever may more may not; a customer and nobody see no job', () => {
