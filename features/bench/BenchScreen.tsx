@@ -77,6 +77,7 @@ function Bench({ machine, told, ...props }: Parameters<typeof BenchScreen>[0]) {
                 parts={partsOnBench(bench.lines)}
                 suspects={summary.suspects}
                 blockers={summary.closeBlockers}
+                desk={desk}
                 view={view}
                 dispatch={dispatch}
                 onRecord={bench.put}

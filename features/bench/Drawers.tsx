@@ -1,6 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { type Dispatch, Suspense } from 'react';
+import type { Desk } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
 import { KeyHint } from '@/ui/KeyHint.tsx';
 import type { ActionCode } from './keys.ts';
@@ -27,11 +28,13 @@ export function Drawers({
   blockers,
   parts,
   view: { drawer, keysShown },
+  desk,
   dispatch,
   onRecord,
 }: {
   jobId: string;
   closed: boolean;
+  desk: Pick<Desk, 'mayClose' | 'mayTakeFile'>;
   view: Pick<PlateView, 'drawer' | 'keysShown'>;
   dispatch: Dispatch<PlateAction>;
 } & Omit<Opened, 'drawer'>) {
@@ -39,7 +42,7 @@ export function Drawers({
     <>
       <div className="no-print flex flex-wrap items-center gap-2">
         {!closed &&
-          DRAWERS.map(({ name, label, code }) => (
+          DRAWERS.filter(({ name }) => name !== 'close' || desk.mayClose).map(({ name, label, code }) => (
             <Button
               key={name}
               aria-expanded={drawer === name}
@@ -53,9 +56,11 @@ export function Drawers({
             Job sheet
           </Link>
         )}
-        <a href={`/api/jobs/${jobId}/case`} download className={LINK}>
-          Case file
-        </a>
+        {desk.mayTakeFile && (
+          <a href={`/api/jobs/${jobId}/case`} download className={LINK}>
+            Case file
+          </a>
+        )}
         <Button
           onClick={() => dispatch({ kind: 'keys', shown: !keysShown })}
           aria-expanded={keysShown}

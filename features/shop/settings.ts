@@ -1,7 +1,7 @@
 import { cookies } from 'next/headers';
 import type { Person } from '@/db/people.ts';
 import { admittedHere } from '@/features/people/server/asked.ts';
-import type { Role } from '@/keys/permissions.ts';
+import { may, type Role } from '@/keys/permissions.ts';
 import { DeskCookie } from './deskCookies.ts';
 
 export type Habit = 'metric' | 'imperial';
@@ -16,6 +16,9 @@ export interface Desk {
   readonly person: Person | null;
   /** What that is in the shop. */
   readonly role: Role;
+  /** Whether they close jobs, and take them out as files. */
+  readonly mayClose: boolean;
+  readonly mayTakeFile: boolean;
   readonly habit: Habit;
   readonly light: Light;
   readonly spacing: Spacing;
@@ -38,6 +41,8 @@ export async function deskSettings(people: readonly Person[]): Promise<Desk> {
     ...(await deskLook()),
     person: people.find((p) => p.id === signedIn?.personId) ?? null,
     role,
+    mayClose: may(role, 'job.close'),
+    mayTakeFile: may(role, 'file.take'),
     habit: jar.get(DeskCookie.habit)?.value === 'imperial' ? 'imperial' : 'metric',
     twoLetters: jar.get(DeskCookie.twoLetters)?.value !== 'off',
   };

@@ -119,6 +119,16 @@ test('a learner records, and is told what is not for learners', async ({ page })
   await bench.pick('Oil level');
   await bench.choose('Low');
   await bench.record();
+  // What is not for learners is not offered to one; asked for all the same, it is refused.
+  await expect(page.getByRole('button', { name: /Write a note/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Close the job/ })).toHaveCount(0);
+  await expect(page.getByRole('link', { name: 'Case file' })).toHaveCount(0);
+  const job = new URL(page.url()).pathname;
+  expect((await page.request.get(`/api${job}/case`)).status()).toBe(403);
+  const close = { id: 'a-learners-close', at: new Date().toISOString(), known: 1, event: { close: 'cured' } };
+  const refused = await page.request.post(`/api${job}/events`, { data: close });
+  expect(refused.status()).toBe(403);
+  expect(await refused.text()).toContain('hand it to a technician');
   await page.goto('/people');
   await expect(page.getByRole('heading', { name: 'Not for a learner' })).toBeVisible();
 });

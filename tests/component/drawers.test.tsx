@@ -24,6 +24,7 @@ function Shown({ closed = false, onRecord }: { closed?: boolean; onRecord: (even
     <FaultWords value={faultCards(TWIN)}>
       <Drawers
         jobId="job-1"
+        desk={{ mayClose: true, mayTakeFile: true }}
         closed={closed}
         head={BENCH.head}
         habit="metric"
