@@ -101,6 +101,10 @@ async function open(release, database, tls, code) {
   });
 }
 
+/** How many steps of the structure a version knows. */
+const stepsOf = ({ dir }) =>
+  JSON.parse(readFileSync(join(dir, 'db', 'migrations', 'meta', '_journal.json'), 'utf8')).entries.length;
+
 async function migrated(release, { ownerUrl, rootUrl }) {
   await program(release, 'migrate.ts', { DATABASE_OWNER_URL: ownerUrl, RIDGE_BACKUP_FOLDER: backups });
   await grantRights(rootUrl);
@@ -115,9 +119,8 @@ async function openNewest(fresh, before, database, tls) {
           'backup',
         ]),
       )[1];
-  const steps = async () =>
+  const gone =
     dump === null ? 0 : (await asked(database.rootUrl, 'SELECT COUNT(*) AS n FROM __drizzle_migrations'))[0].n;
-  const gone = await steps();
   try {
     await migrated(fresh, database);
     const pages = await open(fresh, database, tls, await firstCode(database));
@@ -126,7 +129,8 @@ async function openNewest(fresh, before, database, tls) {
   } catch (error) {
     if (!before) throw error;
     say(`\nThe new version does not start:\n${error.message}\n\nGoing back to the one before (${before.stamp}) ...`);
-    if (dump !== null && (await steps()) !== gone) {
+    // A step cut in the middle leaves half of it, and counts as none.
+    if (dump !== null && stepsOf(fresh) !== gone) {
       await emptyDatabase(database.rootUrl);
       await program(before, 'keep.ts', { DATABASE_URL: database.ownerUrl }, ['restore', dump]);
       say(`Its data was put back from ${dump}.`);
