@@ -44,8 +44,8 @@ export const changeSession = (
   fresh: Partial<Pick<Session, 'seenAt' | 'endedAt' | 'withdrawn'> & { tokenHash: string }>,
 ): Promise<void> => shop.change(sessions, eq(sessions.id, id), fresh);
 
-/** Ends what is open of a person, or of a tablet, for good. */
-export const withdrawSessions = (
+/** Ends what is open of a person; or of a tablet, and then what it signed and did not send is not believed either. */
+export const endSessions = (
   shop: Shop,
   of: { readonly personId: string } | { readonly tabletId: string },
   now: Date,
@@ -56,7 +56,7 @@ export const withdrawSessions = (
       isNull(sessions.endedAt),
       'personId' in of ? eq(sessions.personId, of.personId) : eq(sessions.tabletId, of.tabletId),
     )!,
-    { endedAt: now, withdrawn: true },
+    { endedAt: now, withdrawn: 'tabletId' in of },
   );
 
 export interface Tablet {

@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import { z } from 'zod';
 import { addPerson, changePerson, everyStaffMember, hasOwner, staffMember } from '../db/people.ts';
-import { everyTablet, withdrawSessions, withdrawTablet } from '../db/sessions.ts';
+import { endSessions, everyTablet, withdrawTablet } from '../db/sessions.ts';
 import type { Shop } from '../db/shop.ts';
 import type { SignedIn } from './admitted.ts';
 import type { Guesses } from './guesses.ts';
@@ -80,7 +80,7 @@ export async function changeStaff(shop: Shop, raw: unknown, by: SignedIn, now: D
     else await addPerson(tx, { id, name: called, ...fresh });
     // What somebody was let in as, or by, is over: they show the new key.
     const isOther = before && (before.role !== role || !active || pin !== undefined || password !== undefined);
-    if (isOther && id !== by.personId) await withdrawSessions(tx, { personId: id }, now);
+    if (isOther && id !== by.personId) await endSessions(tx, { personId: id }, now);
     await audit(tx, now, pin === undefined && password === undefined ? 'person-changed' : 'key-changed', by, id);
   });
   askAnew();
@@ -98,7 +98,7 @@ export async function changeTablet(shop: Shop, raw: unknown, by: SignedIn, now: 
   if (!tablet) return refused(404, '$.withdraw', 'there is no such tablet');
   await shop.wholly(async (tx) => {
     await withdrawTablet(tx, id, now);
-    await withdrawSessions(tx, { tabletId: id }, now);
+    await endSessions(tx, { tabletId: id }, now);
     await audit(tx, now, 'tablet-withdrawn', by, tablet.name);
   });
   askAnew();

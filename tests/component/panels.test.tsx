@@ -26,7 +26,7 @@ function doorTaking(pin: string) {
     const asked = JSON.parse(String(init.body)) as { personId: string; pin: string };
     if (asked.pin !== pin) return Response.json({ code: 'wrong', message: 'that is not the PIN' }, { status: 401 });
     const session = { id: 's', personId: asked.personId, role: 'technician', endsAt: '2999-01-01T00:00:00Z' };
-    return Response.json({ session: { ...session, secret: 'c2VjcmV0' } });
+    return Response.json({ session: { ...session, secret: 'c2VjcmV0', leftMs: 3600_000 } });
   });
 }
 

@@ -5,13 +5,12 @@ import { dropSession, type KeptSession, keepSession, keptSession, keptSessions }
 /** What the shop's computer tells of a session. */
 export interface Told extends Active {
   readonly secret: string;
+  /** How long it lasts from now [ms]. */
+  readonly leftMs: number;
 }
 
 /** How a sign-in or a switch went. */
-export type Went =
-  | { readonly ok: true }
-  /** `where`: nobody answered, and this device knows no live session of that person. */
-  | { readonly ok: false; readonly message: string };
+export type Went = { readonly ok: true } | { readonly ok: false; readonly message: string };
 
 const bytesOf = (base64url: string) =>
   Uint8Array.from(atob(base64url.replaceAll('-', '+').replaceAll('_', '/')), (c) => c.charCodeAt(0));
@@ -51,7 +50,9 @@ async function opens({ salt, iv, sealed }: NonNullable<KeptSession['lock']>, typ
 }
 
 /** Takes up a session the shop opened: its key stays in this browser, where no page can read it out. */
-export async function takeUp({ secret, ...active }: Told, typed: string | null): Promise<void> {
+export async function takeUp({ secret, leftMs, ...told }: Told, typed: string | null): Promise<void> {
+  // By this device's own clock, right or wrong.
+  const active = { ...told, endsAt: new Date(Date.now() + leftMs).toISOString() };
   if (subtle()) {
     const key = await subtle().importKey('raw', bytesOf(secret), { name: 'HMAC', hash: 'SHA-256' }, false, ['sign']);
     keys.set(active.id, key);

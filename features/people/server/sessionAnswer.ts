@@ -20,6 +20,8 @@ export interface SessionTold {
   readonly personId: string;
   readonly role: string;
   readonly endsAt: string;
+  /** How long that is from now [ms]: the device's clock may be another. */
+  readonly leftMs: number;
   /** What it signs with, base64url. */
   readonly secret: string;
 }
@@ -29,6 +31,7 @@ export const toldOf = ({ signedIn, secret }: Pick<Opened, 'signedIn' | 'secret'>
   personId: signedIn.personId,
   role: signedIn.role,
   endsAt: signedIn.endsAt.toISOString(),
+  leftMs: signedIn.endsAt.getTime() - Date.now(),
   secret,
 });
 
