@@ -17,22 +17,23 @@ interface Asked {
 
 /** MariaDB's own numbers of a transaction it gave up for another one's sake: nothing of it is written, and it may be tried again. */
 const GIVEN_UP = [1213, 1205];
-/** Two took the same number at once, on two nodes of a cluster perhaps, where a held row holds nobody: the key lets one in. */
+/**
+ * Two took the same id or number at once, for two jobs or on two nodes of a cluster, where a held row holds nobody: the key lets one in,
+ * and the other, begun again, finds it there.
+ */
 const DOUBLE = 1062;
-const NUMBER_KEYS = ['jobs_shop_number', 'job_events_seq'];
 const TRIES = 8;
 
 interface DatabaseTrouble {
   readonly errno?: number;
-  readonly sqlMessage?: string;
   readonly cause?: unknown;
 }
 
 /** Whether a transaction failed for another one's sake; also when it was to be committed. */
 export function mayBeTriedAgain(error: unknown): boolean {
-  const { errno, sqlMessage = '', cause } = (error ?? {}) as DatabaseTrouble;
+  const { errno, cause } = (error ?? {}) as DatabaseTrouble;
   if (errno === undefined) return cause !== undefined && mayBeTriedAgain(cause);
-  return GIVEN_UP.includes(errno) || (errno === DOUBLE && NUMBER_KEYS.some((key) => sqlMessage.includes(key)));
+  return GIVEN_UP.includes(errno) || errno === DOUBLE;
 }
 
 /**

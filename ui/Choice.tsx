@@ -1,13 +1,19 @@
 'use client';
 import { clsx } from 'clsx';
-import { ToggleGroup } from 'radix-ui';
+import { type KeyboardEvent, useState } from 'react';
 
 export interface Option<T extends string> {
   readonly value: T;
   readonly label: string;
 }
 
-/** One of a few, as large keys; pressing the chosen one again takes it back where that is allowed. */
+/** How far a key goes along a row of keys; the ends are the first and the last. */
+const STEPS: Readonly<Record<string, number>> = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 };
+
+/**
+ * One of a few, as large keys; pressing the chosen one again takes it back where that is allowed. One stop of the Tab key; arrows,
+ * Home and End go from key to key and choose nothing. It comes with every page of the bench, so it is made of plain buttons.
+ */
 export function Choice<T extends string>({
   label,
   options,
@@ -25,30 +31,52 @@ export function Choice<T extends string>({
   numbered?: boolean;
   small?: boolean;
 }) {
+  const [visited, setVisited] = useState<T | null>(null);
+  const known = (wanted: T | null) => options.some((option) => option.value === wanted);
+  const stop = known(visited) ? visited : known(value) ? value : options[0]?.value;
+  const move = (e: KeyboardEvent<HTMLDivElement>) => {
+    const keys = [...e.currentTarget.querySelectorAll('button')];
+    const at = keys.indexOf(e.target as HTMLButtonElement);
+    const step = STEPS[e.key];
+    if (at < 0 || e.ctrlKey || e.metaKey || e.altKey || e.shiftKey) return;
+    if (step === undefined && e.key !== 'Home' && e.key !== 'End') return;
+    e.preventDefault();
+    keys.at(step === undefined ? (e.key === 'Home' ? 0 : -1) : (at + step) % keys.length)?.focus();
+  };
   return (
-    <ToggleGroup.Root
-      type="single"
+    <div
+      role="radiogroup"
       aria-label={label}
-      value={value ?? ''}
-      onValueChange={(next) => (next !== '' || clearable) && onChange(next === '' ? null : (next as T))}
+      onKeyDown={move}
+      onBlur={(e) => !e.currentTarget.contains(e.relatedTarget) && setVisited(null)}
       data-numbered={numbered || undefined}
       className="flex flex-wrap gap-1.5"
     >
-      {options.map((option, i) => (
-        <ToggleGroup.Item
-          key={option.value}
-          value={option.value}
-          className={clsx(
-            'min-h-tap border-2 px-3 py-1 text-left leading-tight font-semibold',
-            small ? 'text-[0.9rem]' : 'text-base',
-            'border-line bg-sheet text-ink data-[state=on]:border-iron data-[state=on]:bg-iron data-[state=on]:text-on-iron',
-          )}
-        >
-          {numbered && i < 9 && <KeyNumber n={i + 1} />}
-          {option.label}
-        </ToggleGroup.Item>
-      ))}
-    </ToggleGroup.Root>
+      {options.map((option, i) => {
+        const chosen = option.value === value;
+        return (
+          // biome-ignore lint/a11y/useSemanticElements: the whole key is pressed, by Space too; a bare radio would be too small for a glove.
+          <button
+            key={option.value}
+            type="button"
+            role="radio"
+            aria-checked={chosen}
+            data-state={chosen ? 'on' : 'off'}
+            tabIndex={option.value === stop ? 0 : -1}
+            onFocus={() => setVisited(option.value)}
+            onClick={() => (!chosen || clearable) && onChange(chosen ? null : option.value)}
+            className={clsx(
+              'min-h-tap border-2 px-3 py-1 text-left leading-tight font-semibold',
+              small ? 'text-[0.9rem]' : 'text-base',
+              'border-line bg-sheet text-ink data-[state=on]:border-iron data-[state=on]:bg-iron data-[state=on]:text-on-iron',
+            )}
+          >
+            {numbered && i < 9 && <KeyNumber n={i + 1} />}
+            {option.label}
+          </button>
+        );
+      })}
+    </div>
   );
 }
 

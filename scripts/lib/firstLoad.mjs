@@ -6,8 +6,10 @@ import { gzipSync } from 'node:zlib';
  * @param {string} cookie of who is signed in
  * @returns {Promise<{ url: string, text: string, bytes: number }[]>} each with its bytes, gzipped as they travel
  */
-export async function firstLoad(url, cookie = '') {
-  const html = await (await fetch(url, { headers: { cookie } })).text();
+export async function firstLoad(url, cookie) {
+  const page = await fetch(url, { headers: { cookie } });
+  if (page.url !== url) throw new Error(`${url} is not open to whoever asks: it led to ${page.url}`);
+  const html = await page.text();
   // What stands for browsers without modules is not asked for by any this runs in.
   const wanted = html.replace(/<script[^>]*nomodule[^>]*>/gi, '');
   const paths = [...new Set(wanted.match(/\/_next\/static\/chunks\/[\w.~-]+\.js/g))];
