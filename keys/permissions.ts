@@ -77,6 +77,7 @@ export const ROUTES: readonly Route[] = [
   { method: 'POST', path: '/api/session/pin', action: 'session.own' },
   { method: 'POST', path: '/api/people', action: 'people.change' },
   { method: 'POST', path: '/api/tablets', action: 'people.change' },
+  { method: 'POST', path: '/api/sessions', action: 'people.change' },
   { method: 'GET', path: '/api/audit', action: 'audit.see' },
   { method: 'POST', path: '/api/engines', action: 'engines.change' },
   { method: 'GET', path: '/api/engines/[id]/file', action: 'engines.see' },

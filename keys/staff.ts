@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import { z } from 'zod';
 import { addPerson, changePerson, everyStaffMember, hasOwner, staffMember } from '../db/people.ts';
-import { endSessions, everyTablet, withdrawTablet } from '../db/sessions.ts';
+import { changeSession, endSessions, everyTablet, sessionOf, withdrawTablet } from '../db/sessions.ts';
 import type { Shop } from '../db/shop.ts';
 import type { SignedIn } from './admitted.ts';
 import type { Guesses } from './guesses.ts';
@@ -103,6 +103,22 @@ export async function changeTablet(shop: Shop, raw: unknown, by: SignedIn, now: 
   });
   askAnew();
   return { ok: true, id };
+}
+
+const SESSION = z.strictObject({ end: z.string().max(36) });
+
+/** Ends one session of anybody's: what it signed and did not send is not believed. */
+export async function withdrawSession(shop: Shop, raw: unknown, by: SignedIn, now: Date): Promise<Changed> {
+  const read = SESSION.safeParse(raw);
+  if (!read.success) return { ok: false, status: 400, issues: issuesIn(read.error) };
+  const session = await sessionOf(shop, read.data.end);
+  if (!session || session.endedAt !== null) return refused(404, '$.end', 'that one has ended already');
+  await shop.wholly(async (tx) => {
+    await changeSession(tx, session.id, { endedAt: now, withdrawn: true });
+    await audit(tx, now, 'session-withdrawn', by, session.personId);
+  });
+  askAnew();
+  return { ok: true, id: session.id };
 }
 
 const OWNER = z.strictObject({

@@ -4,12 +4,12 @@ import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { runTs, serve } from './lib/app.mjs';
 import { ensureDebianPackages, ensureNodePackages } from './lib/install.mjs';
-import { takeLock } from './lib/lock.mjs';
 import { startMariadb } from './lib/mariadb.mjs';
 import { under } from './lib/paths.mjs';
 import { currentRelease, keepRelease, makeRelease } from './lib/releases.mjs';
 import { emptyDatabase, grantRights } from './lib/rights.mjs';
-import { carefully, say, Trouble } from './lib/say.mjs';
+import { holdOpen, since } from './lib/running.mjs';
+import { say, Trouble } from './lib/say.mjs';
 
 /**
  * npm start [-- --lan]: a shop of one's own, beside the demo. Its data, backups, keys and versions lie in one folder.
@@ -156,25 +156,11 @@ async function sayHow(tls, code) {
   say(`Fingerprint of the shop's authority: ${tls.fingerprint}\n`);
 }
 
-await carefully(async () => {
-  const started = Date.now();
-  mkdirSync(folder, { recursive: true, mode: 0o711 });
-  const lock = await takeLock(join(folder, 'start.lock'), 'start.mjs', `port ${port}`);
-  const toStop = [];
-  let stopping = false;
-  const shutDown = async (code) => {
-    if (stopping) return;
-    stopping = true;
-    for (const part of toStop.reverse()) await part.stop();
-    lock.leave();
-    process.exit(code);
-  };
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
-    process.on(signal, () => {
-      say('\nStopping ...');
-      void shutDown(0);
-    });
-  try {
+mkdirSync(folder, { recursive: true, mode: 0o711 });
+await holdOpen(
+  { file: join(folder, 'start.lock'), script: 'start.mjs', address: `port ${port}`, again: 'npm start' },
+  async ({ add, pages }) => {
+    const started = Date.now();
     await ensureNodePackages();
     await ensureDebianPackages(['mariadb-server']);
     const before = currentRelease(folder);
@@ -182,31 +168,15 @@ await carefully(async () => {
     if (!fresh) throw new Trouble('There is no version that could be built.', 'see the message above.');
     const tls = await sealed();
     const database = await startMariadb(folder, dbPort, () => say('The database answers again.'));
-    toStop.push(database);
+    add(database, 'The database does not stay up.');
     const isSame = before?.stamp === fresh.stamp;
-    const pages = isSame
-      ? await open(fresh, database, tls, await firstCode(database))
-      : await openNewest(fresh, before, database, tls);
-    toStop.push(pages);
-    lock.write(pages.pid);
-    for (const [what, died] of [
-      ['The database does not stay up.', database.died],
-      ['The pages stopped by themselves.', pages.died],
-    ])
-      void died.then((words) => {
-        if (stopping) return;
-        process.stderr.write(
-          `\n${what}\n${words}\n  What to do: start again with npm start; what was acknowledged is on disk.\n`,
-        );
-        void shutDown(1);
-      });
-    say(`\nRidge Bolt is ready after ${((Date.now() - started) / 1000).toFixed(1)} s.`);
+    pages(
+      isSame
+        ? await open(fresh, database, tls, await firstCode(database))
+        : await openNewest(fresh, before, database, tls),
+    );
+    say(`\nRidge Bolt is ready after ${since(started)}.`);
     await sayHow(tls, await firstCode(database));
     say(`Stop it with Ctrl-C. Everything of the shop is in ${folder}.`);
-  } catch (error) {
-    stopping = true;
-    for (const part of toStop.reverse()) await part.stop();
-    lock.leave();
-    throw error;
-  }
-});
+  },
+);

@@ -58,7 +58,7 @@ function Bench({ machine, told, ...props }: Parameters<typeof BenchScreen>[0]) {
           <Suspense fallback={null}>
             <Notices {...bench.notices} head={caseHead} />
           </Suspense>
-          <Asked bench={bench} engine={caseHead.engine} />
+          <Asked bench={bench} engine={caseHead.engine} mayClose={desk.mayClose} />
           <div
             className={clsx(
               'grid items-start gap-2',
@@ -162,11 +162,19 @@ function BenchBar({ job, machine, head, staff, desk }: BarProps) {
 }
 
 /** What was asked for under the ridge: the keys, or one part of the machine. */
-function Asked({ bench, engine }: { bench: ReturnType<typeof useBench>; engine: CaseHead['engine'] }) {
+function Asked({
+  bench,
+  engine,
+  mayClose,
+}: {
+  bench: ReturnType<typeof useBench>;
+  engine: CaseHead['engine'];
+  mayClose: boolean;
+}) {
   const { now, view, dispatch, pick } = bench;
   return (
     <Suspense fallback={null}>
-      {view.keysShown && <KeyList onClose={() => dispatch({ kind: 'keys', shown: false })} />}
+      {view.keysShown && <KeyList mayClose={mayClose} onClose={() => dispatch({ kind: 'keys', shown: false })} />}
       {view.part && (
         <PartPanel
           part={view.part}

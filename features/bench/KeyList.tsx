@@ -14,7 +14,7 @@ const KEYS: readonly (readonly [string, string])[] = [
 ];
 
 /** Every key of the bench, and what the bolt marks say. */
-export function KeyList({ onClose }: { onClose: () => void }) {
+export function KeyList({ mayClose, onClose }: { mayClose: boolean; onClose: () => void }) {
   const list = useRef<HTMLElement>(null);
   // It is asked for from the foot of the page and stands under the ridge.
   useEffect(() => {
@@ -37,12 +37,14 @@ export function KeyList({ onClose }: { onClose: () => void }) {
           ))}
         </dl>
         <dl className="grid grid-cols-[auto_1fr] content-start gap-x-4 gap-y-1.5">
-          {Object.entries(ACTIONS).map(([key, what]) => (
-            <div key={key} className="contents">
-              <dt className="font-extrabold">{key}</dt>
-              <dd>{what}</dd>
-            </div>
-          ))}
+          {Object.entries(ACTIONS)
+            .filter(([key]) => key !== 'cl' || mayClose)
+            .map(([key, what]) => (
+              <div key={key} className="contents">
+                <dt className="font-extrabold">{key}</dt>
+                <dd>{what}</dd>
+              </div>
+            ))}
         </dl>
         <ul className="space-y-1.5">
           {(['hollow', 'half', 'filled', 'cracked', 'striped'] as const).map((mark) => (

@@ -93,6 +93,7 @@ export function useBench({ job, head, caseHead: given, events: first, epoch, sta
     jobId: job.id,
     engine: caseHead.engine,
     closed,
+    mayClose: desk.mayClose,
     events: record.events,
     view,
     dispatch,

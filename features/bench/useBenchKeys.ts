@@ -19,6 +19,7 @@ interface Around {
   readonly jobId: string;
   readonly engine: EngineWords;
   readonly closed: boolean;
+  readonly mayClose: boolean;
   readonly events: readonly PrintedEvent[];
   readonly view: PlateView;
   readonly dispatch: Dispatch<PlateAction>;
@@ -31,12 +32,13 @@ interface Around {
 
 /** The bench from the keyboard: two letters for a check or an action, `/`, `?`, Escape. */
 export function useBenchKeys(around: Around): void {
-  const { on, jobId, engine, closed, events, view, dispatch, main, search, onAsked, onCheck, onLeave } = around;
+  const { on, jobId, engine, closed, mayClose, events, view, dispatch, main, search, onAsked, onCheck, onLeave } =
+    around;
   const router = useRouter();
   const act = (action: ActionCode) => {
     const drawer = DRAWER_OF[action];
     const selector = FOCUS_OF[action];
-    if (drawer && !closed) dispatch({ kind: 'drawer', drawer });
+    if (drawer && !closed && (drawer !== 'close' || mayClose)) dispatch({ kind: 'drawer', drawer });
     if (selector) main.current?.querySelector<HTMLElement>(selector)?.focus();
     if (action === 'la' && !closed) {
       const last = events.findLast((e) => correctable(e.event));

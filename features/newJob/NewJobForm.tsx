@@ -1,10 +1,11 @@
 'use client';
 import { useEffect, useRef } from 'react';
 import { Button } from '@/ui/Button.tsx';
+import { Wrong } from '@/ui/Wrong.tsx';
 import { ComplaintPick } from './ComplaintPick.tsx';
 import { NEW_MACHINE } from './jobDraft.ts';
 import { MachinePick } from './MachinePick.tsx';
-import { HowItCame, NewMachine, Said, Wrong } from './newJobParts.tsx';
+import { HowItCame, NewMachine, Said } from './newJobParts.tsx';
 import { useNewJob } from './useNewJob.ts';
 
 /** A job in under a minute: which machine, what it does, when it is promised. */

@@ -1,10 +1,11 @@
-import type { ComponentProps, ReactNode } from 'react';
+import type { ComponentProps } from 'react';
 import { TRIED, TRIED_IDS } from '@/core/complaint/tried.ts';
 import { HISTORY_FLAGS } from '@/core/index.ts';
 import { CYLINDERS, type CylinderKey } from '@/features/engines/cylinders.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Choice } from '@/ui/Choice.tsx';
 import { useTypedBefore } from '@/ui/useTypedBefore.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
 import { failsWithTime, type JobDraft, KINDS, type Kind } from './jobDraft.ts';
 import { Tick, toggled } from './Tick.tsx';
 import type { useNewJob } from './useNewJob.ts';
@@ -205,12 +206,4 @@ export function NewMachine({
       </div>
     </div>
   );
-}
-
-export function Wrong({ children }: { children: ReactNode }) {
-  return children ? (
-    <span role="alert" className="mt-1 block font-bold text-rust">
-      {children}
-    </span>
-  ) : null;
 }

@@ -1,8 +1,9 @@
 'use client';
-import { type FormEvent, type ReactNode, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Button } from '@/ui/Button.tsx';
+import { Wrong } from '@/ui/Wrong.tsx';
 import { type Told, takeUp } from './client/keyring.ts';
-import { type Issue, postJson } from './postJson.ts';
+import { useSubmit } from './useSubmit.ts';
 
 const EMPTY = { name: '', password: '', pin: '', code: '' };
 
@@ -10,21 +11,14 @@ const EMPTY = { name: '', password: '', pin: '', code: '' };
 export function First() {
   const [typed, setTyped] = useState(EMPTY);
   const [tablet, setTablet] = useState('');
-  const [issues, setIssues] = useState<readonly Issue[]>([]);
-  const [busy, setBusy] = useState(false);
-  const save = async (e: FormEvent) => {
-    e.preventDefault();
-    if (busy) return;
-    setBusy(true);
-    const body = { ...typed, ...(tablet.trim() === '' ? {} : { tablet }) };
-    const found = await postJson('/api/first', body, (answer) =>
-      takeUp((answer as { session: Told }).session, typed.pin),
-    );
-    setBusy(false);
-    setIssues(found);
-    if (found.length > 0) return;
-    location.assign('/people');
-  };
+  const { submit, busy, wrong } = useSubmit(
+    '/api/first',
+    () => ({ ...typed, ...(tablet.trim() === '' ? {} : { tablet }) }),
+    async (answer) => {
+      await takeUp((answer as { session: Told }).session, typed.pin);
+      location.assign('/people');
+    },
+  );
   const box = (name: keyof typeof EMPTY, label: ReactNode, type: 'text' | 'password' = 'text') => (
     <label className="block">
       <span className="block font-semibold">{label}</span>
@@ -37,7 +31,7 @@ export function First() {
         onChange={(e) => setTyped({ ...typed, [name]: e.target.value })}
         className="min-h-14 w-full border-2 border-ink bg-sheet px-3 text-[1.2rem]"
       />
-      <Wrong issues={issues} path={`$.${name}`} />
+      <Wrong>{wrong(`$.${name}`)}</Wrong>
     </label>
   );
   return (
@@ -46,7 +40,7 @@ export function First() {
       <p className="mt-1 mb-4 text-[1.1rem]">
         Somebody owns it: who gives out PINs, sets the house rules and takes tablets in.
       </p>
-      <form onSubmit={save} noValidate className="space-y-4 border-t-8 border-iron bg-sheet p-5">
+      <form onSubmit={submit} noValidate className="space-y-4 border-t-8 border-iron bg-sheet p-5">
         {box('code', 'Code the start printed, on the shop’s computer')}
         {box('name', 'Your name')}
         {box('password', 'Password, 8 letters or more', 'password')}
@@ -61,20 +55,11 @@ export function First() {
             className="min-h-14 w-full border-2 border-line bg-sheet px-3"
           />
         </label>
-        <Wrong issues={issues} path="$" />
+        <Wrong>{wrong('$')}</Wrong>
         <Button type="submit" look="main" disabled={busy} className="min-h-14 w-full text-center! text-[1.2rem]">
           Open the shop
         </Button>
       </form>
     </main>
   );
-}
-
-function Wrong({ issues, path }: { issues: readonly Issue[]; path: string }) {
-  const text = issues.find((i) => i.path === path)?.message;
-  return text ? (
-    <span role="alert" className="block font-bold text-rust">
-      {text.charAt(0).toUpperCase() + text.slice(1)}.
-    </span>
-  ) : null;
 }

@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { AppMark } from '@/ui/AppMark.tsx';
 import { Button } from '@/ui/Button.tsx';
 import { enter } from './client/keyring.ts';
 import { KeyEntry } from './KeyEntry.tsx';
@@ -30,15 +31,7 @@ export function SignIn({ people, to, byPin }: { people: readonly Named[]; to: st
   return (
     <main className="mx-auto flex min-h-dvh max-w-3xl flex-col justify-center gap-5 p-4">
       <h1 className="flex items-center gap-4 text-[2.4rem] leading-none font-extrabold [font-stretch:105%]">
-        <svg viewBox="-13 -13 26 26" aria-hidden="true" className="size-16 shrink-0">
-          <polygon
-            points="-11,0 -5.5,-9.5 5.5,-9.5 11,0 5.5,9.5 -5.5,9.5"
-            fill="none"
-            stroke="currentColor"
-            strokeWidth="2"
-          />
-          <path d="M-9,4 L-3,-5 L1,2 L4,-2 L9,4" fill="none" stroke="currentColor" strokeWidth="2" />
-        </svg>
+        <AppMark className="size-16 shrink-0" />
         Ridge Bolt
       </h1>
       <section aria-label="Sign in" className="border-t-8 border-iron bg-sheet p-5">

@@ -1,11 +1,13 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { type FormEvent, type ReactNode, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { StaffMember } from '@/db/people.ts';
 import { STAFF_ROLES, type StaffRole } from '@/keys/permissions.ts';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
-import { type Issue, postJson } from './postJson.ts';
+import { Wrong } from '@/ui/Wrong.tsx';
+import { Sessions, type Signed } from './Sessions.tsx';
+import { useSubmit } from './useSubmit.ts';
 
 const WHAT: Readonly<Record<StaffRole, string>> = {
   owner: 'everything, people and house rules among it',
@@ -14,7 +16,14 @@ const WHAT: Readonly<Record<StaffRole, string>> = {
 };
 
 /** Everybody who works here, with role and keys; one at a time is changed. */
-export function Staff({ people }: { people: readonly StaffMember[] }) {
+export function Staff({
+  people,
+  signed,
+}: {
+  people: readonly StaffMember[];
+  /** Where each is signed in, by their id. */
+  signed: Readonly<Record<string, readonly Signed[]>>;
+}) {
   const [open, setOpen] = useState<string | 'new' | null>(null);
   return (
     <section aria-label="Who works here" className="border-t-8 border-iron bg-sheet p-3">
@@ -38,7 +47,12 @@ export function Staff({ people }: { people: readonly StaffMember[] }) {
                 Change
               </Button>
             </div>
-            {open === person.id && <PersonForm person={person} onDone={() => setOpen(null)} />}
+            {open === person.id && (
+              <>
+                <PersonForm person={person} onDone={() => setOpen(null)} />
+                <Sessions signed={signed[person.id] ?? []} />
+              </>
+            )}
           </li>
         ))}
       </ul>
@@ -56,27 +70,21 @@ function PersonForm({ person, onDone }: { person: StaffMember | null; onDone: ()
   const [active, setActive] = useState(person?.active ?? true);
   const [pin, setPin] = useState('');
   const [password, setPassword] = useState('');
-  const [issues, setIssues] = useState<readonly Issue[]>([]);
-  const [busy, setBusy] = useState(false);
-  const wrong = (path: string) => issues.find((i) => i.path === path)?.message ?? null;
-  const save = async (e: FormEvent) => {
-    e.preventDefault();
-    if (busy) return;
-    setBusy(true);
-    const found = await postJson('/api/people', {
+  const { submit, busy, wrong } = useSubmit(
+    '/api/people',
+    () => ({
       ...(person ? { id: person.id } : {}),
       ...{ name, role, active },
       ...(pin === '' ? {} : { pin }),
       ...(password === '' ? {} : { password }),
-    });
-    setBusy(false);
-    setIssues(found);
-    if (found.length > 0) return;
-    router.refresh();
-    onDone();
-  };
+    }),
+    () => {
+      router.refresh();
+      onDone();
+    },
+  );
   return (
-    <form onSubmit={save} noValidate className="my-2 space-y-3 border-l-8 border-iron bg-well p-3">
+    <form onSubmit={submit} noValidate className="my-2 space-y-3 border-l-8 border-iron bg-well p-3">
       <Field label="Name" wrong={wrong('$.name')}>
         <input
           type="text"
@@ -94,7 +102,7 @@ function PersonForm({ person, onDone }: { person: StaffMember | null; onDone: ()
           onChange={(value) => value && setRole(value)}
         />
         <p className="mt-1 text-[0.95rem] text-soft">{WHAT[role]}</p>
-        <Wrong text={wrong('$.role')} />
+        <Wrong>{wrong('$.role')}</Wrong>
       </div>
       <KeyFields {...{ person, pin, password, wrong }} onPin={setPin} onPassword={setPassword} />
       {person && (
@@ -108,7 +116,7 @@ function PersonForm({ person, onDone }: { person: StaffMember | null; onDone: ()
           Works here
         </label>
       )}
-      <Wrong text={wrong('$')} />
+      <Wrong>{wrong('$')}</Wrong>
       <div className="flex flex-wrap gap-2">
         <Button type="submit" look="main" disabled={busy}>
           Save
@@ -170,14 +178,7 @@ function Field({ label, wrong, children }: { label: string; wrong: string | null
     <label className="block">
       <span className="block text-[0.95rem] font-semibold">{label}</span>
       {children}
-      <Wrong text={wrong} />
+      <Wrong>{wrong}</Wrong>
     </label>
   );
 }
-
-const Wrong = ({ text }: { text: string | null }) =>
-  text ? (
-    <span role="alert" className="block font-bold text-rust">
-      {text.charAt(0).toUpperCase() + text.slice(1)}.
-    </span>
-  ) : null;

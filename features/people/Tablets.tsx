@@ -2,6 +2,8 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Button } from '@/ui/Button.tsx';
+import { CameraCode, codeOf } from '@/ui/CameraCode.tsx';
+import { SureButton } from '@/ui/SureButton.tsx';
 import { postJson } from './postJson.ts';
 
 interface Tablet {
@@ -12,7 +14,10 @@ interface Tablet {
   readonly here: readonly string[];
 }
 
-/** Devices at which a PIN is enough; one that is lost is withdrawn, after a second tap. */
+/** So many stand there at first. */
+const AT_FIRST = 8;
+
+/** Devices at which a PIN is enough, those in use first; one that is lost is withdrawn, after a second tap. */
 export function Tablets({
   tablets,
   door,
@@ -22,15 +27,14 @@ export function Tablets({
   door: string | null;
 }) {
   const router = useRouter();
-  const [sure, setSure] = useState<string | null>(null);
+  const [all, setAll] = useState(false);
   const [wrong, setWrong] = useState<string | null>(null);
   const withdraw = async (id: string) => {
-    if (sure !== id) return setSure(id);
     const issues = await postJson('/api/tablets', { withdraw: id });
     setWrong(issues[0]?.message ?? null);
-    setSure(null);
     router.refresh();
   };
+  const shown = all ? tablets : tablets.slice(0, AT_FIRST);
   return (
     <section aria-label="Tablets" className="border-t-8 border-iron bg-sheet p-3">
       <h2 className="text-[1.4rem] font-extrabold">Tablets of the shop</h2>
@@ -39,17 +43,20 @@ export function Tablets({
         sold: withdraw it; what it recorded and had not sent is then not taken.
       </p>
       <ul className="mt-2 divide-y-2 divide-line">
-        {tablets.map(({ id, name, since, here }) => (
+        {shown.map(({ id, name, since, here }) => (
           <li key={id} className="flex flex-wrap items-center gap-x-4 py-1.5">
             <span className="text-[1.1rem] font-bold wrap-anywhere">{name}</span>
             <span className="text-soft">since {since}</span>
             <span>{here.length > 0 ? `signed in: ${here.join(', ')}` : 'nobody signed in'}</span>
-            <Button look="stop" className="ml-auto" onClick={() => void withdraw(id)}>
-              {sure === id ? 'Withdraw it: sure?' : 'Withdraw'}
-            </Button>
+            <SureButton onSure={() => void withdraw(id)}>Withdraw</SureButton>
           </li>
         ))}
       </ul>
+      {shown.length < tablets.length && (
+        <Button look="quiet" onClick={() => setAll(true)}>
+          {tablets.length - shown.length} more
+        </Button>
+      )}
       {tablets.length === 0 && <p className="mt-2">No tablet yet: everybody signs in by password.</p>}
       {door && <DoorCode door={door} />}
       {wrong && (
@@ -65,8 +72,7 @@ export function Tablets({
 function DoorCode({ door }: { door: string }) {
   const [code, setCode] = useState<string | null>(null);
   const show = async () => {
-    const { default: qrcode } = await import('qrcode');
-    setCode(await qrcode.toString(door, { type: 'svg', margin: 1 }));
+    setCode(await codeOf(door));
   };
   return (
     <div className="mt-3">
@@ -74,12 +80,7 @@ function DoorCode({ door }: { door: string }) {
         <Button onClick={() => void show()}>Bring in a tablet</Button>
       ) : (
         <div className="flex flex-wrap items-center gap-4">
-          {/* biome-ignore lint/performance/noImgElement: a drawing made here, in no need of a server's help. */}
-          <img
-            src={`data:image/svg+xml,${encodeURIComponent(code)}`}
-            alt="The way to the certificate page as a code for a camera"
-            className="size-44 bg-white"
-          />
+          <CameraCode code={code} shows="The way to the certificate page" />
           <p className="min-w-0 flex-1">
             The tablet’s camera on this, or <b className="wrap-anywhere">{door}</b>: six drawn steps, once.
           </p>

@@ -1,6 +1,8 @@
 'use client';
 import { useEffect, useState } from 'react';
+import { postJson } from '@/features/people/postJson.ts';
 import { Button } from '@/ui/Button.tsx';
+import { CameraCode, codeOf } from '@/ui/CameraCode.tsx';
 
 interface Out {
   readonly id: string;
@@ -29,24 +31,13 @@ function useLinks(jobId: string) {
     if (open && out === null) void look();
   }, [open]);
   const send = async (body: object) => {
-    setWrong(null);
-    try {
-      const response = await fetch(url, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(body),
-      });
-      const answer = (await response.json()) as { token?: string; issues?: { message: string }[] };
-      if (!response.ok) return setWrong(answer.issues?.[0]?.message ?? 'it was not taken');
-      if (answer.token) {
-        const address = `${location.origin}/s/${answer.token}`;
-        const code = await import('qrcode');
-        setFresh({ address, code: await code.toString(address, { type: 'svg', margin: 1 }) });
-      } else setFresh(null);
+    const issues = await postJson(url, body, async (answer) => {
+      const { token } = answer as { token?: string };
+      const address = `${location.origin}/s/${token}`;
+      setFresh(token ? { address, code: await codeOf(address) } : null);
       await look();
-    } catch {
-      setWrong('The shop’s computer is out of reach: nothing was given out.');
-    }
+    });
+    setWrong(issues[0]?.message ?? null);
   };
   return { open, setOpen, out, fresh, wrong, send };
 }
@@ -97,12 +88,7 @@ export function SheetLinks({ jobId }: { jobId: string }) {
 function FreshLink({ address, code }: { address: string; code: string }) {
   return (
     <div className="flex flex-wrap items-center gap-4 border-2 border-line p-2">
-      {/* biome-ignore lint/performance/noImgElement: a drawing made here, in no need of a server's help. */}
-      <img
-        src={`data:image/svg+xml,${encodeURIComponent(code)}`}
-        alt="The link as a code for a camera"
-        className="size-48 bg-white"
-      />
+      <CameraCode code={code} shows="The link" />
       <p className="min-w-0 flex-1 font-semibold wrap-anywhere">
         {address}
         <span className="mt-1 block font-normal text-soft">It is shown this once.</span>

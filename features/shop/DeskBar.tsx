@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { type ReactNode, Suspense, useState } from 'react';
 import type { Person } from '@/db/people.ts';
 import { activeHere } from '@/features/people/client/active.ts';
+import { AppMark } from '@/ui/AppMark.tsx';
 import { later, useFetchedLater } from '@/ui/later.ts';
 import { HABIT_UNITS } from './habitUnits.ts';
 import type { Desk } from './settings.ts';
@@ -35,15 +36,7 @@ export function DeskBar({ people, desk, children }: { people: readonly Person[];
           aria-label="Ridge Bolt, the floor"
           className="flex min-h-tap min-w-tap shrink-0 items-center gap-2 font-extrabold tracking-wide [font-stretch:115%]"
         >
-          <svg viewBox="-13 -13 26 26" aria-hidden="true" className="size-[1.75rem] shrink-0">
-            <polygon
-              points="-11,0 -5.5,-9.5 5.5,-9.5 11,0 5.5,9.5 -5.5,9.5"
-              fill="none"
-              stroke="currentColor"
-              strokeWidth="2"
-            />
-            <path d="M-9,4 L-3,-5 L1,2 L4,-2 L9,4" fill="none" stroke="currentColor" strokeWidth="2" />
-          </svg>
+          <AppMark className="size-[1.75rem] shrink-0" />
           <span className="hidden @4xl:inline">Ridge Bolt</span>
         </Link>
         <div className="min-w-0 flex-1">{children}</div>

@@ -3,6 +3,7 @@ import { useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
 import type { Person } from '@/db/people.ts';
 import { leaveHere } from '@/features/people/client/keyring.ts';
+import { OwnPin } from '@/features/people/OwnPin.tsx';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
 import { DeskCookie, keepCookie } from './deskCookies.ts';
@@ -117,6 +118,7 @@ function WhoHere({
           Sign out
         </Button>
       )}
+      {person && <OwnPin />}
     </span>
   );
 }

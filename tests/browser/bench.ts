@@ -1,4 +1,11 @@
 import { expect, type Locator, type Page } from '@playwright/test';
+import { HISTORY_FLAGS, SYMPTOMS } from '../../core/index.ts';
+import { MACHINES } from '../../demo/shop.ts';
+import { newJobRequest } from '../../scripts/lib/newJobRequest.mjs';
+
+/** The id behind a text on the screen. */
+const idOf = (texts: Readonly<Record<string, string>>, text: string) =>
+  Object.keys(texts).find((id) => texts[id] === text)!;
 
 /** The bench as a technician drives it. */
 export class BenchPage {
@@ -9,8 +16,24 @@ export class BenchPage {
     await target.first().click();
   }
 
-  /** Starts a job at the counter and lands on its bench. */
+  /** A job that was opened, on its bench: by what the counter's form sends, without going through the form. */
   async newJob(machine: RegExp, complaint: readonly string[], flags: readonly string[] = []): Promise<void> {
+    const { page } = this;
+    const { session } = (await (await page.request.get('/api/session')).json()) as { session: { personId: string } };
+    const request = newJobRequest({
+      personId: session.personId,
+      machineId: MACHINES.find((m) => machine.test(m.tag))!.id,
+      complaint: complaint.map((text) => idOf(SYMPTOMS, text)),
+      flags: flags.map((text) => idOf(HISTORY_FLAGS, text)),
+    });
+    const opened = await page.request.post('/api/jobs', { data: request });
+    expect(opened.ok(), await opened.text()).toBe(true);
+    await page.goto(`/jobs/${request.id}`);
+    await expect(this.plate).toBeVisible();
+  }
+
+  /** Starts a job at the counter and lands on its bench. */
+  async jobAtTheCounter(machine: RegExp, complaint: readonly string[], flags: readonly string[] = []): Promise<void> {
     const { page } = this;
     await page.goto('/');
     await this.press(page.getByRole('link', { name: 'New job' }));

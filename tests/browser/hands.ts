@@ -26,7 +26,11 @@ export class KeyboardBench extends BenchPage {
     throw new Error(`the keyboard never came to ${target}`);
   }
 
-  override async newJob(machine: RegExp, complaint: readonly string[], flags: readonly string[] = []): Promise<void> {
+  override async jobAtTheCounter(
+    machine: RegExp,
+    complaint: readonly string[],
+    flags: readonly string[] = [],
+  ): Promise<void> {
     const { page } = this;
     await page.goto('/');
     await expect(page.getByRole('searchbox', { name: 'Find a machine' })).toBeVisible();

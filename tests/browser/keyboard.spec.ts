@@ -3,7 +3,7 @@ import { BenchPage } from './bench.ts';
 
 test('readings go in by keyboard alone, and the list of keys is a key away', async ({ page }) => {
   const bench = new BenchPage(page);
-  await bench.newJob(/Heron 4/, ['Cranks slowly']);
+  await bench.jobAtTheCounter(/Heron 4/, ['Cranks slowly']);
   await page.keyboard.press('/');
   await page.keyboard.type('battery volts');
   await page.keyboard.press('Enter');
@@ -35,7 +35,7 @@ test.describe('by touch on an upright tablet', () => {
     page,
   }) => {
     const bench = new BenchPage(page);
-    await bench.newJob(/Heron 4/, ['Lost power']);
+    await bench.jobAtTheCounter(/Heron 4/, ['Lost power']);
     await bench.fill({ 'each-1': '212', 'each-2': '58', ambient: '18' });
     await bench.plate.getByRole('button', { name: 'Record', exact: true }).tap();
     await bench.printed(1);

@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import { PRINTED_PINS } from '../../demo/pins.mjs';
 import { BenchPage } from './bench.ts';
-import { switchTo } from './signIn.ts';
+import { signedInAs, switchTo } from './signIn.ts';
 
 // A tablet at which nobody is signed in yet.
 test.use({ storageState: { cookies: [], origins: [] } });
@@ -123,6 +123,11 @@ test('a learner records, and is told what is not for learners', async ({ page })
   await expect(page.getByRole('button', { name: /Write a note/ })).toBeVisible();
   await expect(page.getByRole('button', { name: /Close the job/ })).toHaveCount(0);
   await expect(page.getByRole('link', { name: 'Case file' })).toHaveCount(0);
+  await page.keyboard.type('cl');
+  await expect(page.getByRole('radio', { name: 'Cured and shown' })).toHaveCount(0);
+  await page.keyboard.type('no');
+  await expect(page.getByLabel('Note on the tape')).toBeVisible();
+  await page.keyboard.press('Escape');
   const job = new URL(page.url()).pathname;
   expect((await page.request.get(`/api${job}/case`)).status()).toBe(403);
   const close = { id: 'a-learners-close', at: new Date().toISOString(), known: 1, event: { close: 'cured' } };
@@ -131,6 +136,42 @@ test('a learner records, and is told what is not for learners', async ({ page })
   expect(await refused.text()).toContain('hand it to a technician');
   await page.goto('/people');
   await expect(page.getByRole('heading', { name: 'Not for a learner' })).toBeVisible();
+});
+
+test('one changes one’s own PIN, knowing the old one; the owner ends one session of somebody, after a second tap', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  await comeIn(page, 'Mirre Dask');
+  const change = async (old: string, pin: string) => {
+    await page.getByRole('button', { name: /^This desk/ }).click();
+    await page.getByRole('button', { name: 'Change my PIN' }).click();
+    await page.getByLabel('Old PIN, or password').fill(old);
+    await page.getByLabel('New PIN, four to eight digits').fill(pin);
+    await page.getByRole('button', { name: 'Save the PIN' }).click();
+  };
+  await change('0007', '740268');
+  await expect(page.getByRole('alert').filter({ hasText: 'That is not the old one.' })).toBeVisible();
+  await expect(page.getByLabel('New PIN, four to eight digits')).toHaveValue('740268');
+  await page.getByLabel('Old PIN, or password').fill(pinOf('person-mirre'));
+  await page.getByRole('button', { name: 'Save the PIN' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'The new PIN holds.' })).toBeVisible();
+  await page.reload();
+  await change('740268', pinOf('person-mirre'));
+  await expect(page.getByRole('status').filter({ hasText: 'The new PIN holds.' })).toBeVisible();
+
+  const office = await (await browser.newContext({ baseURL: baseURL!, storageState: signedInAs('owner') })).newPage();
+  await office.goto('/people');
+  await office.getByRole('listitem').filter({ hasText: 'Mirre Dask' }).getByRole('button', { name: 'Change' }).click();
+  // The latest stands first: the one of this test.
+  await office.getByRole('button', { name: 'End it' }).first().click();
+  await expect(desk(page)).toContainText('Mirre Dask');
+  await office.getByRole('button', { name: 'End it: sure?' }).click();
+  await expect(office.getByRole('button', { name: 'End it: sure?' })).toHaveCount(0);
+  await office.context().close();
+  await page.goto('/');
+  await expect(page).toHaveURL(/\/sign-in/);
 });
 
 test('signed out elsewhere, what is recorded waits, and goes out once the PIN was typed', async ({ page, context }) => {

@@ -4,7 +4,7 @@ import { KeyboardBench, TouchBench } from './hands.ts';
 
 async function chafedKillLead(bench: BenchPage) {
   const { page } = bench;
-  await bench.newJob(/Heron 4/, ['Lost power', 'Runs rough'], ['Since work on the valves']);
+  await bench.jobAtTheCounter(/Heron 4/, ['Lost power', 'Runs rough'], ['Since work on the valves']);
 
   await expect(bench.title).toHaveText('Heat pair');
   await bench.fill({ 'each-1': '212', 'each-2': '58', ambient: '18' });
@@ -58,7 +58,7 @@ async function chafedKillLead(bench: BenchPage) {
 
 async function batteryAndCoil(bench: BenchPage) {
   const { page } = bench;
-  await bench.newJob(/Heron 7/, ['Cranks slowly', 'Lost power']);
+  await bench.jobAtTheCounter(/Heron 7/, ['Cranks slowly', 'Lost power']);
 
   await bench.pick('Battery volts at rest');
   await bench.fill({ value: '12.58', restedMinutes: '240' });
@@ -114,7 +114,7 @@ async function batteryAndCoil(bench: BenchPage) {
 
 async function openKillDiode(bench: BenchPage) {
   const { page } = bench;
-  await bench.newJob(/Coot 2/, ['Will not shut off']);
+  await bench.jobAtTheCounter(/Coot 2/, ['Will not shut off']);
 
   await bench.pick('Shut off by the key');
   await bench.choose('One keeps firing');
@@ -166,7 +166,7 @@ test('a flooded engine: not run before its oil is changed, not closed before oil
   page,
 }) => {
   const bench = new BenchPage(page);
-  await bench.newJob(/Teal/, ['Hard to start hot']);
+  await bench.jobAtTheCounter(/Teal/, ['Hard to start hot']);
   await bench.pick('Oil level');
   await bench.choose('Overfull, smells of fuel');
   await bench.record();

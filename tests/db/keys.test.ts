@@ -9,7 +9,7 @@ import { type Admitted, NOBODY, type SignedIn } from '@/keys/admitted.ts';
 import { Guesses } from '@/keys/guesses.ts';
 import { changeLinks, jobByLink } from '@/keys/links.ts';
 import { IDLE_MS, type Opened, signIn, signOut, takenText, takeSession, whoAsks } from '@/keys/signIn.ts';
-import { changeStaff, changeTablet, makeOwner } from '@/keys/staff.ts';
+import { changeStaff, changeTablet, makeOwner, withdrawSession } from '@/keys/staff.ts';
 import { newToken, signatureOf, signedText } from '@/keys/tokens.ts';
 import { DEMO_PASSWORD, PRINTED_PINS } from '../../demo/pins.mjs';
 
@@ -204,6 +204,31 @@ describe.skipIf(!url)('people with keys', () => {
         later(HOUR),
       ),
     ).toMatchObject({ code: 'no-tablet' });
+  });
+
+  it('one session is ended by itself: nobody is in by it, what it signed is not taken, the others of that person go on', async () => {
+    const [first, second] = [await tablet(), await tablet()];
+    const [there, here] = [await byPin(first.at, 'person-borre'), await byPin(second.at, 'person-borre')];
+    const jobId = await job();
+    const waiting = signedBy(there, jobId, later(1000));
+    const by = first.owner.signedIn;
+    expect(await withdrawSession(db, { end: there.signedIn.sessionId }, by, later(2000))).toMatchObject({ ok: true });
+    expect((await seenAt(there, later(3000))).signedIn).toBeNull();
+    expect((await seenAt(here, later(3000))).signedIn?.personId).toBe('person-borre');
+    expect(await takeEvent(db, jobId, waiting, second.owner.signedIn, later(4000))).toMatchObject({
+      ok: false,
+      status: 403,
+      code: 'signature',
+    });
+    expect(await withdrawSession(db, { end: there.signedIn.sessionId }, by, later(5000))).toMatchObject({
+      ok: false,
+      status: 404,
+    });
+    expect(await withdrawSession(db, { end: 7 }, by, later(5000))).toMatchObject({ ok: false, status: 400 });
+    expect((await auditOf(db, 20)).map(({ what, about }) => [what, about])).toContainEqual([
+      'session-withdrawn',
+      'person-borre',
+    ]);
   });
 
   it('goes on with another live session of the same tablet, shown by what only that one signs, at this hour', async () => {

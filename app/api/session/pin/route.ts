@@ -13,5 +13,8 @@ export const POST = (request: Request) =>
     const changed = await changeOwnPin(shop(), guesses(), body, who, new Date());
     if (changed.ok) return Response.json(changed);
     const { status, ok: _ok, message, ...rest } = changed;
-    return Response.json({ ...rest, message, issues: [{ path: '$.pin', message }] }, { status });
+    return Response.json(
+      { ...rest, message, issues: [{ path: rest.code === 'pin' ? '$.pin' : '$.old', message }] },
+      { status },
+    );
   });

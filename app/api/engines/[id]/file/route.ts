@@ -2,7 +2,8 @@ import { shop } from '@/db/client.ts';
 import { sheetsOf } from '@/db/machines.ts';
 import { everyPerson } from '@/db/people.ts';
 import { sheetFileOf } from '@/features/engines/saveSheet.ts';
-import { handled } from '@/features/shop/server/handled.ts';
+import { handledFor } from '@/features/people/server/handledAs.ts';
+import { audit } from '@/keys/signIn.ts';
 
 export const dynamic = 'force-dynamic';
 
@@ -10,11 +11,12 @@ const WORDS = { failed: 'an engine sheet was not handed out', told: 'The sheet c
 
 /** One engine sheet as a file. */
 export const GET = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
-  handled(request, WORDS, async () => {
+  handledFor(request, WORDS, async (who) => {
     const { id } = await params;
     const sheet = (await sheetsOf(shop(), [id])).get(id);
     if (!sheet) return Response.json({ issues: [{ path: '$', message: 'there is no such engine' }] }, { status: 404 });
     const name = sheet.name.replace(/[^\w]+/g, '-').replace(/^-|-$/g, '') || 'engine';
+    await audit(shop(), new Date(), 'file-taken', who, id);
     return new Response(`${JSON.stringify(sheetFileOf(sheet, await everyPerson(shop())), null, 2)}\n`, {
       headers: {
         'content-type': 'application/json; charset=utf-8',
