@@ -11,7 +11,7 @@ import {
   type Reading,
 } from '../checks/index.ts';
 import { cylindersOf, type EngineKnown, type EngineWords } from '../engine/index.ts';
-import { formatQuantity, fromSi, toSi, unitDefinition, unitsOf } from '../units/index.ts';
+import { formatQuantity, fromSi, shownUnit, toSi, unitDefinition, unitsOf } from '../units/index.ts';
 import { type InputIssue, jsonPath, type Read, refuse } from './issues.ts';
 import type { RawCheckEvent } from './schema.ts';
 
@@ -266,7 +266,7 @@ function readPlaces(raw: unknown, field: PlacesField, path: string): Read<FieldV
 
 function impossible(field: NumberField, value: number, unit: string): string {
   const limit = (si: number) => formatQuantity(fromSi(si, field.dimension, unit as never));
-  return `${field.label}: ${value} ${unit} cannot be; from ${limit(field.min)} to ${limit(field.max)}`;
+  return `${field.label}: ${value} ${shownUnit(unit)} cannot be; from ${limit(field.min)} to ${limit(field.max)}`;
 }
 
 function requireFields(

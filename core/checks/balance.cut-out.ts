@@ -51,6 +51,9 @@ function byOpening({ fields, cylinder }: Reading, rules: Rules): Assessment | nu
   });
 }
 
+/** A governor on the hunt moves a reading so far by itself [1/min] [M]. */
+const HUNTS_RPM = 60;
+
 /** [P] */
 const TACHOMETER: Accuracy = { percent: 0.5, floor: 5 };
 
@@ -93,6 +96,7 @@ export const balanceCutOut = defineCheck({
     const strength = throttle === 'held' ? strengthOfPair(reading, twin) : null;
     if (strength !== null) quantities.strengthRatio = { value: strength, unit: '', plusMinus: 0.1 };
     const limits = [limitOf('nothing under', rules, 'cutOutDeadRpm'), limitOf('pulls from', rules, 'cutOutWeakRpm')];
+    if (drop < -HUNTS_RPM - plusMinus) return { ...EMPTY_ASSESSMENT, quantities, limits, remarks: ['sped_up'] };
     const opening = throttle === 'held' ? null : byOpening(reading, rules);
     if (opening) return { ...opening, quantities: { ...quantities, ...opening.quantities } };
     if (throttle !== 'held' && drop < rules.cutOutWeakRpm.value) {

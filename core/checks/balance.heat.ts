@@ -17,6 +17,8 @@ const AMBIENT_RANGE_C = [-10, 40] as const;
 /** Below this rise nothing has warmed up and the ratio is noise. */
 const LEAST_RISE_K = 25;
 
+/** Air is taken within this [K] [M]. */
+const LEAST_BELOW_K = 5;
 const THERMOMETER: Accuracy = { percent: 1, floor: 2 };
 
 export const balanceHeat = defineCheck({
@@ -71,6 +73,9 @@ export const balanceHeat = defineCheck({
           (Math.max(...bounds) - Math.min(...bounds)) / 2,
       };
     });
+    const coldest = Math.min(...temperatures.map(([, t]) => t));
+    if (typeof given === 'number' && coldest < given - LEAST_BELOW_K - errorOf(reading, THERMOMETER, coldest))
+      return { ...EMPTY_ASSESSMENT, limits, remarks: ['below_air'] };
     const { minutes } = reading.fields;
     const unsettled = typeof minutes === 'number' && minutes < SETTLES_S;
     const spread = RATIO_SPREAD * (unsettled ? UNSETTLED : 1);

@@ -47,6 +47,7 @@ export const fuelNeedleHold = defineCheck({
     const error = (errorOf(reading, PUMP_GAUGE, start) / PASCALS_PER_PSI / time) * 60;
     const quantities = { needleLossPsiPerMin: { value: psiPerMinute, unit: 'psi/min', plusMinus: error } };
     const limits = [limitOf('at most', rules, 'needleLossPsiPerMin')];
+    if (psiPerMinute < -error) return { ...EMPTY_ASSESSMENT, limits, remarks: ['rose_under_test'] };
     // With an empty bowl the float hangs and opens the needle: only that it holds all the same would say something.
     if (how === 'in place, bowl empty' && psiPerMinute > limit)
       return { ...EMPTY_ASSESSMENT, quantities, limits, remarks: ['bowl_empty'] };

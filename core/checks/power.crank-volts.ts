@@ -8,6 +8,9 @@ import { severityOf } from './judge.ts';
 /** An engine turned as fast as this is not one whose starter barely turns [1/min] [M; the virtual mower's sound ones turn at 330 to 360]. */
 const BRISK_RPM = 260;
 
+/** A full battery that rested has no more, a sealed one among them [V] [M: brief table of volts against charge]. */
+const MOST_AT_REST_V = 13;
+
 export const powerCrankVolts = defineCheck({
   id: 'power.crank-volts',
   code: 'cv',
@@ -60,6 +63,14 @@ export const powerCrankVolts = defineCheck({
     }
     const outcome = heaviest(weights);
     const { restVolts, resistance } = reading.fields;
+    const error = errorOf(reading, VOLTMETER, volts);
+    const atRest = typeof restVolts === 'number' ? restVolts : MOST_AT_REST_V;
+    if (!reading.onBooster && volts > atRest + error)
+      return {
+        ...EMPTY_ASSESSMENT,
+        limits: [limitOf('high above', rules, 'crankVoltsHigh')],
+        remarks: ['over_rest'],
+      };
     const quantities: Record<string, ComputedQuantity> = {};
     if (typeof restVolts === 'number' && typeof resistance === 'number' && restVolts >= volts) {
       // A band, not a figure: polarisation is not the tester's resistance.

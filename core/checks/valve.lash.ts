@@ -66,6 +66,13 @@ function position(context: AssessContext) {
   return { quantities, missing };
 }
 
+/** A blade that refuses is thicker than one that goes. */
+const isReversed = ({ fields }: Reading): boolean =>
+  VALVES.some((valve) => {
+    const { [valve]: goes, [`${valve}Refuses`]: refuses } = fields;
+    return typeof goes === 'number' && typeof refuses === 'number' && refuses <= goes;
+  });
+
 /** The blade that goes, or the middle between it and the next that does not, with how far off that may be [m]; null where none was tried. */
 function bracketOf(reading: Reading, valve: Valve): { readonly value: number; readonly plusMinus: number } | null {
   const { [valve]: goes, [`${valve}Refuses`]: refuses } = reading.fields;
@@ -145,6 +152,7 @@ function assessLash(reading: Reading, context: AssessContext): Assessment {
     return blade ? [{ valve, ...oneValve(valve, blade, context) }] : [];
   });
   if (judged.length === 0) return { ...EMPTY_ASSESSMENT, ...where };
+  if (isReversed(reading)) return { ...EMPTY_ASSESSMENT, ...where, remarks: ['refuses_thinner'] };
   const worst = judged.reduce((a, b) => ((b.severity ?? 0) > (a.severity ?? 0) ? b : a));
   const hot = reading.temperature === 'hot' || reading.temperature === 'warm';
   const locked = reading.fields.afterLock === true ? ['lash_after_lock'] : [];

@@ -29,6 +29,12 @@ export const REMARK_WORDS: Record<string, string> = {
   release_not_acting: 'More than a release lets through: measure the lash first, it may hold the release off.',
   throttle_shut: 'With the throttle shut it reads low: open it and take it again.',
   few_strokes: 'Too few strokes: the first shows about half. Crank until the needle stands.',
+  rose_under_test:
+    'It does not rise by itself: start and end are changed over, or it was still being pumped. Take it again.',
+  sped_up: 'It gains no speed by losing a cylinder: the two are changed over, or it did not run evenly. Take it again.',
+  refuses_thinner: 'The blade that does not go is no thicker than the one that goes: the two are changed over.',
+  over_rest: 'More than it has at rest: something else feeds it, or it did not crank. Take it again.',
+  below_air: 'One reads colder than the air: take the air again, in the shade of the machine.',
   held_over_supply: 'It cannot hold more than it is fed: the gauges are swapped, or one is off.',
   leaks_more_than_twin: 'It leaks well more than its twin: that is a finding of its own.',
   ear_over_gauge: 'Clear air at a valve or gasket is a finding whatever the gauge says: check the gauge.',

@@ -16,7 +16,7 @@ const DRAWERS: readonly { readonly name: Drawer; readonly label: string; readonl
   { name: 'close', label: 'Close the job', code: 'cl' },
 ];
 
-const LINK = 'flex min-h-tap items-center px-2 font-semibold underline underline-offset-4';
+const LINK = 'flex min-h-tap items-center px-1.5 font-semibold underline underline-offset-4';
 
 /** What may be written down besides a check: a repair, a note, the end; and the ways out of the bench. */
 export function Drawers({
@@ -40,7 +40,7 @@ export function Drawers({
 } & Omit<Opened, 'drawer'>) {
   return (
     <>
-      <div className="no-print flex flex-wrap items-center gap-2">
+      <div className="no-print flex flex-wrap items-center gap-1.5">
         {!closed &&
           DRAWERS.filter(({ name }) => name !== 'close' || desk.mayClose).map(({ name, label, code }) => (
             <Button

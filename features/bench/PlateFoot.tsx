@@ -1,9 +1,9 @@
-import { type RefObject, Suspense, useState } from 'react';
-import type { CaseHead, CheckDefinition, NumberField, RawNotPerformedEvent } from '@/core/index.ts';
+import { Fragment, type RefObject, Suspense, useState } from 'react';
+import type { Assessment, CaseHead, CheckDefinition, NumberField, RawNotPerformedEvent } from '@/core/index.ts';
 import { Button } from '@/ui/Button.tsx';
 import { nextBox, rubOut, typeInto } from './boxFocus.ts';
 import { boxesOf, type Entry } from './entry.ts';
-import { Keypad, WhyNotPerformed } from './panels.ts';
+import { Keypad, Remarks, WhyNotPerformed } from './panels.ts';
 import type { PlateCheck } from './plateCheck.ts';
 import type { Judged } from './usePlateEntry.ts';
 import { VerdictHead } from './Verdict.tsx';
@@ -38,7 +38,12 @@ export function PlateFoot(props: Props) {
         <div className="min-w-0 flex-1 self-center">
           {judged.map(
             ({ side, assessed }) =>
-              assessed && <VerdictHead key={side} check={check} assessed={assessed} side={plate.pair ? side : null} />,
+              assessed && (
+                <Fragment key={side}>
+                  <VerdictHead check={check} assessed={assessed} side={plate.pair ? side : null} />
+                  {assessed.outcome === null && <WhyNot assessed={assessed} />}
+                </Fragment>
+              ),
           )}
         </div>
         {mayBeNotPerformed && (
@@ -67,6 +72,17 @@ export function PlateFoot(props: Props) {
         </div>
       )}
     </div>
+  );
+}
+
+/** What keeps a reading from saying anything: that it cannot be, or what is missing. */
+function WhyNot({ assessed: { remarks, missing } }: { assessed: Assessment }) {
+  return remarks.length > 0 ? (
+    <Suspense fallback={null}>
+      <Remarks remarks={remarks.slice(0, 1)} />
+    </Suspense>
+  ) : (
+    missing[0] && <p className="text-[0.9rem] leading-snug font-semibold">{missing[0].reason}</p>
   );
 }
 

@@ -67,7 +67,7 @@ function Cuts({ cuts }: { cuts: ReturnType<typeof cutBars> }) {
             />
           )}
           <Words x={41 + 110 * i} y={34} at="middle" bold size={14.5}>
-            {bar.dropRpm === null ? '?' : `−${Math.round(bar.dropRpm)}`}
+            {bar.dropRpm === null ? '?' : `${bar.dropRpm < 0 ? '+' : '−'}${Math.abs(Math.round(bar.dropRpm))}`}
           </Words>
           <Words x={41 + 110 * i} y={208} at="middle" bold>
             {String(bar.cylinder)}

@@ -17,7 +17,7 @@ export function HoldLine({ line, habit }: { line: NonNullable<ReturnType<typeof 
     // biome-ignore lint/a11y/useSemanticElements: a chart with its text equivalent.
     <div role="group" aria-label={says} className="h-60 max-w-[40rem]" data-hold={last?.held?.toFixed(2) ?? ''}>
       <ResponsiveContainer>
-        <LineChart data={data} margin={{ top: 12, right: 16, bottom: 20, left: 0 }} accessibilityLayer={false}>
+        <LineChart data={data} margin={{ top: 26, right: 16, bottom: 20, left: 0 }} accessibilityLayer={false}>
           <XAxis
             dataKey="s"
             type="number"
@@ -25,7 +25,13 @@ export function HoldLine({ line, habit }: { line: NonNullable<ReturnType<typeof 
             stroke="var(--ink)"
             label={{ value: 'seconds', position: 'insideBottom', offset: -12, fill: 'var(--soft)', fontSize: 14 }}
           />
-          <YAxis domain={[0, 'auto']} tick={TICK} stroke="var(--ink)" width={52} unit={` ${unit}`} />
+          <YAxis
+            domain={[0, 'auto']}
+            tick={TICK}
+            stroke="var(--ink)"
+            width={44}
+            label={{ value: unit, position: 'top', offset: 8, fill: 'var(--soft)', fontSize: 14 }}
+          />
           <Line
             dataKey="limit"
             stroke="var(--ink)"

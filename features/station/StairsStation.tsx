@@ -128,6 +128,7 @@ function CircuitLine({ probed }: { probed: string }) {
 const BASE = 258;
 const FULL = 128;
 const PX_PER_VOLT = FULL / 13;
+const filled = (volts: number) => Math.min(FULL, PX_PER_VOLT * volts);
 /** Losses are small beside the battery: drawn this much taller, and said so. */
 const TALLER = 5;
 
@@ -136,7 +137,7 @@ function Steps({ stairs, atPosts }: { stairs: VoltageStairs; atPosts: number | n
     <g>
       <rect x={14} y={BASE - FULL} width={70} height={FULL} fill="none" stroke="var(--line)" />
       {atPosts !== null && (
-        <rect x={14} y={BASE - PX_PER_VOLT * atPosts} width={70} height={PX_PER_VOLT * atPosts} fill="var(--ridge)" />
+        <rect x={14} y={BASE - filled(atPosts)} width={70} height={filled(atPosts)} fill="var(--ridge)" />
       )}
       <Words x={49} y={BASE - FULL - 6} at="middle" bold>
         {atPosts === null ? '?' : `${atPosts.toFixed(1)} V`}

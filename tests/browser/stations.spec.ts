@@ -26,6 +26,8 @@ test('leak-down: the needles stand where the figures are, a tap on a face takes 
   const bench = await onBench(page);
   await bench.pick('Leak-down', 1);
   await heed(page);
+  await bench.fill({ supply: '550', held: '600' });
+  await expect(bench.plate).toContainText('It cannot hold more than it is fed');
   await bench.fill({ supply: '550', held: '440' });
   const full = 100 * 6.894757;
   expect(Number(await attribute(page, '[data-gauge="Supply"]', 'data-deg'))).toBeCloseTo(needleDeg(550, full), 0);

@@ -213,3 +213,38 @@ describe('the catalogue of checks', () => {
     expect(findCheck(id)!.hazards).toContain(caution);
   });
 });
+
+// What nature forbids, whatever the limits: nothing rises under test, gains by losing a cylinder, or is colder than the air it stands in.
+describe('a reading that cannot be says so, and judges nothing', () => {
+  const psi = (start: number, end: number) => ({
+    fields: { start: q(start, 'psi'), end: q(end, 'psi'), time: q(15, 's') },
+  });
+  const cut = (before: number, after: number) => ({
+    fields: { before: q(before, 'rpm'), after: q(after, 'rpm'), throttle: 'held' },
+  });
+  const lash = (goes: number, refuses: number) => ({
+    fields: { intake: q(goes, 'mm'), exhaust: q(0.15, 'mm'), intakeRefuses: q(refuses, 'mm') },
+  });
+  const heat = (one: number, two: number, air: number) => ({
+    readings: { 1: q(one, 'degC'), 2: q(two, 'degC') },
+    fields: { ambient: q(air, 'degC') },
+  });
+  const cranking = (volts: number, more: object = {}) => ({ fields: { value: q(volts, 'V') }, ...more });
+  it.each([
+    ['fuel.needle-hold', psi(5, 7), psi(5, 5), 'rose_under_test'],
+    ['balance.cut-out', cut(1650, 1900), cut(1650, 1640), 'sped_up'],
+    ['valve.lash', lash(0.1, 0.08), lash(0.1, 0.13), 'refuses_thinner'],
+    ['balance.heat', heat(212, 20, 40), heat(212, 38, 40), 'below_air'],
+    ['power.crank-volts', cranking(13.9), cranking(12.6), 'over_rest'],
+  ])('%s', (check, cannot, can, remark) => {
+    const twin = { cylinders: 2 };
+    expect(verdict(check, cannot, twin)).toMatchObject({ outcome: null, remarks: [remark] });
+    const possible = verdict(check, can, twin);
+    expect(possible.remarks).not.toContain(remark);
+    expect(possible.outcome).not.toBeNull();
+  });
+
+  it('with a booster at the posts more than a battery has is no error', () => {
+    expect(verdict('power.crank-volts', cranking(13.9, { onBooster: true })).remarks).not.toContain('over_rest');
+  });
+});
