@@ -186,6 +186,7 @@ describe.skipIf(!url)('a record that survives', () => {
         `INSERT INTO job_events (${columns}) SELECT ${columns.map((name) => ({ id: '?', seq: 2 })[name] ?? name)} FROM job_events WHERE job_id = ? AND seq = 1`,
         [line, first],
       );
+      await holder.query('UPDATE jobs SET event_count = 2 WHERE id = ?', [first]);
       const late = record(second, { note: 'there' }, { id: line });
       await new Promise((resolve) => setTimeout(resolve, 300));
       await holder.commit();
