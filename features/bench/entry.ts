@@ -99,6 +99,22 @@ export function figuresAsked(boxes: readonly Box[]): ReadonlySet<string> {
   return new Set(asked.map((b) => b.name));
 }
 
+/** Of what is typed that which can be: nothing is drawn of a figure the box refuses. */
+export function figuresPossible(
+  check: CheckDefinition,
+  engine: EngineWords,
+  habit: Habit,
+  entry: Pick<Entry, 'typed'>,
+): Readonly<Record<string, number | 'OL'>> {
+  const fields = new Map(boxesOf(check, engine).map(({ name, field }) => [name, field]));
+  return Object.fromEntries(
+    Object.entries(figuresTyped(check, engine, habit, entry)).filter(([name, value]) => {
+      const field = fields.get(name);
+      return value === 'OL' || (field?.kind === 'number' && value >= field.min && value <= field.max);
+    }),
+  );
+}
+
 /** What is typed into the figure boxes, in inside units; a box that is empty or does not read is left out. */
 export function figuresTyped(
   check: CheckDefinition,

@@ -10,7 +10,7 @@ import {
 } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import type { StationSide } from '@/features/station/stationProps.ts';
-import { blankEntry, type Drafted, draftEvent, type Entry, figuresTyped } from './entry.ts';
+import { blankEntry, type Drafted, draftEvent, type Entry, figuresPossible } from './entry.ts';
 import type { Entries, PlateCheck } from './plateCheck.ts';
 import { useDoubts } from './useDoubts.ts';
 
@@ -73,7 +73,7 @@ export function usePlateEntry({ plate, check, first, head, habit, readings, epoc
         return {
           side,
           entry: entries[side]!,
-          figures: figuresTyped(check, head.engine, habit, entries[side]!),
+          figures: figuresPossible(check, head.engine, habit, entries[side]!),
           assessed: judged[i]!.assessed,
           twin: readings.findLast((r) => r.epoch === epoch && same(r) && !own(r))?.reading.fields ?? null,
           before: readings.findLast((r) => r.epoch < epoch && own(r))?.reading.fields ?? null,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { checkOf, type RawCheckEvent } from '@/core/index.ts';
-import { blankEntry, boxesOf, draftEvent, type Entry } from '@/features/bench/entry.ts';
+import { blankEntry, boxesOf, draftEvent, type Entry, figuresPossible } from '@/features/bench/entry.ts';
 
 const engine = {
   cylinders: 2,
@@ -107,6 +107,18 @@ describe('what is not sound is said beside its box', () => {
     // Something wrong in a box that is filled is complained of at once.
     expect(draft('fuel.needle-hold', null, { typed: { start: '34', end: '30', time: '-5' } })).toMatchObject({
       waiting: false,
+    });
+  });
+});
+
+describe('what is drawn of what is typed', () => {
+  it('is nothing that the box refuses, and OL where a meter may say so', () => {
+    const heat = checkOf('balance.heat');
+    const typed = { 'each-1': '212', ambient: '80' };
+    expect(figuresPossible(heat, engine, 'metric', { typed })).toEqual({ 'each-1': 212 });
+    const coil = checkOf('spark.coil-ohms');
+    expect(figuresPossible(coil, engine, 'metric', { typed: { toGround: 'OL', toKillTab: '4.1 kV' } })).toEqual({
+      toGround: 'OL',
     });
   });
 });
