@@ -14,8 +14,6 @@ export const dynamic = 'force-dynamic';
 export const metadata = { title: 'People' };
 
 const AUDIT_SHOWN = 60;
-/** As a time is read beside those of the audit. */
-const minute = (at: Date) => `${at.toISOString().slice(0, 10)} ${at.toISOString().slice(11, 16)}`;
 
 /** Who works here, at which tablets, and what was done with keys. */
 export default async function PeoplePage() {
@@ -39,7 +37,7 @@ export default async function PeoplePage() {
         .filter((s) => s.personId === person.id)
         .map(({ id, tabletId, openedAt, seenAt }) => ({
           ...{ id, tablet: tabletName(tabletId), isThis: id === own.signedIn?.sessionId },
-          ...{ since: minute(openedAt), seen: minute(seenAt) },
+          ...{ since: openedAt.toISOString(), seen: seenAt.toISOString() },
         })),
     ]),
   );

@@ -1,4 +1,5 @@
 import type { Audited } from '@/db/audit.ts';
+import { Moment } from '@/ui/Moment.tsx';
 
 interface Line {
   readonly id: string;
@@ -39,9 +40,7 @@ export function AuditList({ lines }: { lines: readonly Line[] }) {
       <ol className="mt-2 divide-y divide-line text-[0.95rem]">
         {lines.map(({ id, what, at, who, about }) => (
           <li key={id} className="flex flex-wrap gap-x-3 py-1">
-            <time dateTime={at} className="text-soft tabular-nums">
-              {at.slice(0, 10)} {at.slice(11, 16)}
-            </time>
+            <Moment at={at} className="text-soft tabular-nums" />
             <span>
               <b>{who ?? 'Somebody'}</b> {WORDS[what]}
               {about && <span className="text-soft wrap-anywhere"> · {about}</span>}

@@ -4,6 +4,7 @@ import type { Person } from '@/db/people.ts';
 import { Button } from '@/ui/Button.tsx';
 import { enter } from './client/keyring.ts';
 
+const PIN_LEAST = 4;
 const PIN_MOST = 8;
 const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9'] as const;
 
@@ -24,6 +25,7 @@ function useKey(person: Person, first: Way, onDone: () => void) {
     if (busy) return;
     const name = tablet?.trim() ?? null;
     if (typed === '') return setWrong(by === 'pin' ? 'type the PIN' : 'type the password');
+    if (by === 'pin' && typed.length < PIN_LEAST) return setWrong('a PIN has four to eight digits');
     if (name === '') return setWrong('give the tablet a name, such as "bench 2"');
     setBusy(true);
     const went = await enter({

@@ -1,6 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { Moment } from '@/ui/Moment.tsx';
 import { SureButton } from '@/ui/SureButton.tsx';
 import { Wrong } from '@/ui/Wrong.tsx';
 import { postJson } from './postJson.ts';
@@ -10,7 +11,6 @@ export interface Signed {
   readonly id: string;
   /** Name of the tablet; null on a device that is none. */
   readonly tablet: string | null;
-  /** As it is read. */
   readonly since: string;
   readonly seen: string;
   /** The one this page is asked for in. */
@@ -35,7 +35,7 @@ export function Sessions({ signed }: { signed: readonly Signed[] }) {
           <li key={id} className="flex flex-wrap items-center gap-x-4 py-1">
             <span className="wrap-anywhere">{tablet ?? 'a device that is no tablet of the shop'}</span>
             <span className="text-soft tabular-nums">
-              since {since}, last seen {seen}
+              since <Moment at={since} />, last seen <Moment at={seen} />
             </span>
             {isThis ? (
               <span className="ml-auto font-semibold">here</span>

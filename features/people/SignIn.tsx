@@ -79,9 +79,7 @@ function Names({
     <>
       <h2 className="text-[1.6rem] font-extrabold">Who are you?</h2>
       {isDemo && (
-        <p className="mt-1 max-w-[60ch]">
-          The demo shop: everybody and everything here is invented, and one tap signs in.
-        </p>
+        <p className="mt-1">The demo shop: everybody and everything here is invented, and one tap signs in.</p>
       )}
       <div className="mt-3 grid gap-2 sm:grid-cols-2">
         {people.map((each) => (

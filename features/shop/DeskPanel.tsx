@@ -97,7 +97,7 @@ function WhoHere({
   onSwitch: (person: Person) => void;
 }) {
   return (
-    <span className="flex flex-wrap gap-1.5">
+    <span className="flex flex-wrap items-start gap-1.5">
       {people.map((p) => (
         <Button
           key={p.id}
