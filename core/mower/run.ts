@@ -137,8 +137,11 @@ export interface Running {
   readonly throttle: number;
   /** Fuel arriving against what is burnt, 0 .. 1. */
   readonly fed: number;
+  /** Air each takes as it goes, 1 = wide open at the governed speed. */
+  readonly air: readonly number[];
 }
 
+const GOVERNED_RPM = 3550;
 /** Speed of each state [1/min] [M]. */
 export const RPM: Partial<Record<RunningState, number>> = {
   idle: 1650,
@@ -269,6 +272,7 @@ export function running(m: Mower, state: RunningState, hot: boolean, crankRpm: n
       mixture,
       spark,
       fires,
+      breath,
       strength:
         fires *
         interpolate(MIX, MIX_GIVES, mixture) *
@@ -287,9 +291,11 @@ export function running(m: Mower, state: RunningState, hot: boolean, crankRpm: n
   // Cranking, one good cylinder is enough to start on.
   const best = Math.max(...parts.map((p) => p.strength));
   const runs = cranking ? best > 0.3 && crankRpm > 100 : total > Math.min(load, 0.34) * 0.95;
+  const turns = runs ? (total >= load ? rpm : rpm * Math.max(0.5, total / load)) : 0;
   return {
     runs,
-    rpm: runs ? (total >= load ? rpm : rpm * Math.max(0.5, total / load)) : 0,
+    rpm: turns,
+    air: parts.map(({ breath }) => throttle * breath * breathes * (turns / GOVERNED_RPM)),
     strength: parts.map((p) => p.strength),
     fires: parts.map((p) => p.fires),
     spark: parts.map((p) => p.spark),

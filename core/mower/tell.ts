@@ -1,6 +1,7 @@
 import type { Random } from '../chance/random.ts';
 import type { Symptom } from '../complaint/symptoms.ts';
 import type { RunningState } from '../engine/index.ts';
+import { type Burning, coldAs, heatAfter, type Warm } from './heat.ts';
 import { sparkLeft, sparkOf } from './killHarness.ts';
 import type { Mower } from './machine.ts';
 import { leakOf, type Running, running, supplyMlPerMin, type Turned, turnOver } from './run.ts';
@@ -10,7 +11,23 @@ export interface View {
   readonly m: Mower;
   readonly turned: (hot: boolean) => Turned;
   readonly going: (state: RunningState, hot: boolean) => Running;
+  /** What a thermometer finds on each cylinder after so many minutes at that state, from cold; as it stood where it does not run. */
+  readonly heat: (state: RunningState, minutes: number) => readonly Warm[];
 }
+
+/** From then on it is what it is hot [min] [P]. */
+const WARM_MIN = 10;
+/** Of an engine without a load all that it makes is rubbed away; with one, about so much [M]. */
+const RUBS_LOADED = 0.24;
+/** Heat packed fins and shroud still give off, against clean ones [M]. */
+const PACKED_GIVES = 0.55;
+
+/** Each cylinder as far as its heat goes. */
+const burningOf = (m: Mower, { air, mixture, fires }: Running, state: RunningState): Burning[] =>
+  air.map((share, i) => ({
+    ...{ air: share, mixture: mixture[i]!, fires: fires[i]! },
+    ...{ rubs: state === 'loaded' ? RUBS_LOADED : 1, lateDeg: m.flywheel.offsetDeg },
+  }));
 
 export function viewOf(m: Mower): View {
   const turns = new Map<boolean, Turned>();
@@ -23,17 +40,25 @@ export function viewOf(m: Mower): View {
     }
     return found;
   };
+  const going = (state: RunningState, hot: boolean) => {
+    const key = `${state}|${hot}`;
+    let found = goes.get(key);
+    if (!found) {
+      found = running(m, state, hot, turned(hot).run?.rpm ?? 0);
+      goes.set(key, found);
+    }
+    return found;
+  };
   return {
     m,
     turned,
-    going: (state, hot) => {
-      const key = `${state}|${hot}`;
-      let found = goes.get(key);
-      if (!found) {
-        found = running(m, state, hot, turned(hot).run?.rpm ?? 0);
-        goes.set(key, found);
-      }
-      return found;
+    going,
+    heat: (state, minutes) => {
+      const from = coldAs(m.cylinders.length, m.ambientC);
+      const now = going(state, minutes >= WARM_MIN);
+      if (!now.runs) return from;
+      const cooling = { ambientC: m.ambientC, rpm: now.rpm, gives: m.air.packed ? PACKED_GIVES : 1 };
+      return heatAfter(from, burningOf(m, now, state), cooling, 60 * minutes);
     },
   };
 }

@@ -35,7 +35,7 @@ for (const shop of SHOPS) {
     await bench.newJob(/Heron 4/, ['Lost power']);
     await page.getByRole('button', { name: /^This desk/ }).click();
     await page.getByRole('radio', { name: shop.units }).click();
-    await page.getByRole('button', { name: /^This desk/ }).click();
+    await page.getByRole('button', { name: new RegExp(`^This desk: .*${shop.units}`) }).click();
     const { plate } = bench;
 
     await bench.pick('Valve lash', 1);

@@ -3,6 +3,10 @@ import { speedCut } from '../run.ts';
 import { cranks, viewOf } from '../tell.ts';
 import { of, type Shows, strengthOf, yes } from './simulation.ts';
 
+/** As the check is made: three minutes from cold; and what hot means [min] [P]. */
+const RUN_FIRST_MIN = 3;
+const HOT_AFTER_MIN = 20;
+
 export const BALANCE_SHOWS = {
   'split.primer': ({ view, m, hot }) => {
     const fed = viewOf({
@@ -46,16 +50,10 @@ export const BALANCE_SHOWS = {
     return yes(after.fed < before.fed + 0.15, 'same', 'cures');
   },
   'balance.heat': (t) => {
-    const { strength, throttle } = t.view.going(t.asked.condition, t.hot);
+    const warm = t.view.heat(t.asked.condition, t.hot ? HOT_AFTER_MIN : RUN_FIRST_MIN);
     return {
       readings: Object.fromEntries(
-        strength.map((s, k) => [
-          k + 1,
-          of(
-            Math.round(t.shown(t.m.ambientC + (42 + 150 * Math.min(1, s * 1.05)) * (0.85 + 0.15 * throttle), 0.03, 1)),
-            'degC',
-          ),
-        ]),
+        warm.map(({ exhaustC }, k) => [k + 1, of(Math.round(t.shown(exhaustC, 0.03, 1)), 'degC')]),
       ),
       fields: { ambient: of(Math.round(t.m.ambientC), 'degC') },
     };
