@@ -3,6 +3,7 @@ import { firingAnglesDeg, type RunningState } from '../engine/index.ts';
 import { demandMlPerMin } from '../measure/fuel.ts';
 import { interpolate } from '../measure/interpolate.ts';
 import { type Cranked, crank } from './crank.ts';
+import { governedSpeed, heldSpeed } from './governor.ts';
 import { sparkLeft } from './killHarness.ts';
 import type { CylinderState, Mower } from './machine.ts';
 
@@ -307,21 +308,11 @@ export function running(m: Mower, state: RunningState, hot: boolean, crankRpm: n
 
 /**
  * Speed after one cylinder is cut out, from what is left of the torque against what the engine and its load take.
- * @param held the throttle is held still; else the governor opens it
+ * @param plate `held` where the plate is held still; else how far the governor had it open before, above 0 .. 1
+ * @returns [1/min], 0 where it dies
  */
-export function speedCut(strength: readonly number[], cut: number, rpm: number, held: boolean): number {
+export function speedCut(strength: readonly number[], cut: number, rpm: number, plate: number | 'held'): number {
   const all = strength.reduce((a, b) => a + b, 0);
-  const left = strength.reduce((sum, a, i) => (i === cut ? sum : sum + a), 0);
-  if (left < 0.12) return 0;
-  // Governed, the loss of strength is the throttle's to make good; a droop is left.
-  if (!held) return left / strength.length > 0.24 ? rpm - 60 * (1 - left / all) : rpm * 0.6;
-  // Held: torque for a cycle falls with speed, friction grows with it.
-  let low = 0.2;
-  let high = 1;
-  for (let k = 0; k < 40; k++) {
-    const x = (low + high) / 2;
-    if (left / all / x > 0.55 + 0.45 * x * x) low = x;
-    else high = x;
-  }
-  return rpm * low;
+  const left = strength.reduce((sum, a, i) => (i === cut ? sum : sum + a), 0) / Math.max(1e-9, all);
+  return plate === 'held' ? heldSpeed(left, rpm) : governedSpeed(left, rpm, plate).rpm;
 }

@@ -27,6 +27,7 @@ import {
   meetsLiquidAtDeg,
   type StarterCircuit,
 } from '@/core/mower/crank.ts';
+import { governedSpeed, heldSpeed } from '@/core/mower/governor.ts';
 import { type InjectedFault, injectFaults } from '@/core/mower/injectFaults.ts';
 import { soundMower } from '@/core/mower/machine.ts';
 import { CRANK_TOLERANCE, leakOf, running, speedCut, turnOver } from '@/core/mower/run.ts';
@@ -290,10 +291,44 @@ describe('the mower as a whole', () => {
   });
 
   it('hides a lost cylinder behind the governor, and shows it with the throttle held', () => {
-    expect(3550 - speedCut([1, 1], 0, 3550, false)).toBeLessThan(100);
-    expect(3550 - speedCut([1, 1], 0, 3550, true)).toBeGreaterThan(1000);
+    // Brief 3.7: equal twins drop 60 rpm or nothing governed, the plate opening for it; over 1000 with the plate held.
+    const governed = 3550 - speedCut([1, 1], 0, 3550, 0.2);
+    expect(governed).toBeGreaterThan(45);
+    expect(governed).toBeLessThan(75);
+    expect(governedSpeed(0.5, 3550, 0.2).plate / 0.2).toBeCloseTo(2, 0);
+    expect(3550 - speedCut([1, 1], 0, 3550, 'held')).toBeGreaterThan(1000);
     // Cutting what does not pull drops nothing.
-    expect(1650 - speedCut([1, 0.01], 1, 1650, true)).toBeLessThan(40);
+    expect(1650 - speedCut([1, 0.01], 1, 1650, 'held')).toBeLessThan(40);
+    expect(1650 - speedCut([1, 0.01], 1, 1650, 0.2)).toBeLessThan(5);
+  });
+
+  it('a governor has nothing left once the plate is wide open, and its speed is then that of the torque', () => {
+    // Under load the plate stands nearly open: half of the torque gone, the speed falls as with a plate held wide.
+    const loaded = governedSpeed(0.5, 3450, 0.85);
+    expect(loaded.plate).toBe(1);
+    expect(loaded.rpm).toBeCloseTo(heldSpeed(0.5 / 0.85, 3450), 6);
+    expect(3450 - loaded.rpm).toBeGreaterThan(475);
+    // Nothing lost, nothing moved; all lost, it dies.
+    expect(governedSpeed(1, 3550, 0.4)).toEqual({ rpm: expect.closeTo(3550, 3), plate: expect.closeTo(0.4, 6) });
+    expect(governedSpeed(0.02, 3550, 0.9).rpm).toBe(0);
+    expect(() => governedSpeed(1, 3550, 0)).toThrow(RangeError);
+    // Torque made and taken are one at the speed it settles at: 1/x of the one, 0.55 + 0.45 x2 of the other.
+    const x = heldSpeed(0.5, 1000) / 1000;
+    expect(0.5 / x).toBeCloseTo(0.55 + 0.45 * x * x, 6);
+  });
+
+  it('the start signal is what the battery has, and no cylinder is cut out of an engine that stands', () => {
+    const flat = mower([put('power.battery-flat')]);
+    const [signal] = simulateCheck(
+      viewOf(flat),
+      { check: 'power.start-signal', cylinder: null, condition: 'key-on', temperature: null },
+      random(2),
+    ) as { fields: { value: { value: number } } }[];
+    expect(signal!.fields.value.value).toBeLessThan(flat.battery.openVolts);
+    expect(signal!.fields.value.value).toBeGreaterThan(flat.battery.openVolts - 0.6);
+    const dry = viewOf(mower([put('fuel.shut')]));
+    const cut = { check: 'balance.cut-out', cylinder: 1, condition: 'idle', temperature: null } as const;
+    expect(() => simulateCheck(dry, cut, random(2))).toThrow(RangeError);
   });
 
   it('reads low on a gauge where a release holds a valve, though nothing leaks', () => {

@@ -60,8 +60,9 @@ export const BALANCE_SHOWS = {
   },
   'balance.cut-out': (t) => {
     const now = t.view.going(t.asked.condition, t.hot);
-    const before = Math.round(t.shown(now.rpm || 1500, 0.004, 5));
-    const after = speedCut(now.strength, t.i, before, true);
+    if (!now.runs) throw new RangeError('balance.cut-out: an engine that does not run has no cylinder to cut out');
+    const before = Math.round(t.shown(now.rpm, 0.004, 5));
+    const after = speedCut(now.strength, t.i, before, 'held');
     return {
       fields: { before: of(before, 'rpm'), after: of(Math.round(t.shown(after, 0.006, 5)), 'rpm'), throttle: 'held' },
     };
