@@ -27,8 +27,8 @@ const CHAFE_OHMS = 0.1;
 /** A coil at its pulse, as the kill tab sees it: what its winding drives against [V, ohm] [M]. */
 const PULSE_VOLTS = 200;
 const PULSE_OHMS = 40;
-/** A coil that is not at its pulse is its winding, and at the speed of a pulse its inductance besides [ohm] [M]. */
-const IDLE_COIL_OHMS = 6;
+/** A coil that is not at its pulse is its winding, and what its inductance is at the speed of a pulse [ohm] [M]. */
+const INDUCTIVE_OHMS = 5.95;
 /** Of the spark's energy: under the first nothing jumps, under the second it is a weak one that may flash a tester [M]. */
 const FIRES_FROM = 0.25;
 const STRONG_FROM = 0.7;
@@ -78,7 +78,14 @@ export function sparkLeft(harness: Harness, leg: number): number {
             : { kind: 'source', from: tabOf(i), to: GROUND, amps: PULSE_VOLTS / PULSE_OHMS, complianceVolts: 1e6 },
           { kind: 'resistor', from: tabOf(i), to: GROUND, ohms: PULSE_OHMS },
         ]
-      : [{ kind: 'resistor', from: tabOf(i), to: GROUND, ohms: IDLE_COIL_OHMS }],
+      : [
+          {
+            kind: 'resistor',
+            from: tabOf(i),
+            to: GROUND,
+            ohms: Math.hypot(harness.legs[i]!.primaryOhms, INDUCTIVE_OHMS),
+          },
+        ],
   );
   const solved = solveCircuit(nodesOf(harness), [...wiringOf(harness), ...coils]);
   if (!solved.ok) throw new Error('sparkLeft: the harness did not settle');

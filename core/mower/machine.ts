@@ -1,6 +1,7 @@
 import type { Random } from '../chance/random.ts';
 import type { OutcomeOf } from '../checks/index.ts';
 import type { EngineFigures, EngineWords } from '../engine/index.ts';
+import type { OilGrade } from './cold.ts';
 import type { Harness } from './killHarness.ts';
 
 /** What moves air and burns it on one side. Sound values are those of a machine with nothing wrong. */
@@ -131,7 +132,7 @@ export interface Mower {
   };
   solenoid: { feed: boolean; ohms: number; plunger: 'free' | 'sticky' | 'stuck-open' | 'stuck-shut' };
   air: { filter: number; housing: boolean; exhaust: number; packed: boolean };
-  oil: { level: 'ok' | 'low' | 'over'; fuelShare: number; breather: boolean };
+  oil: { grade: OilGrade; level: 'ok' | 'low' | 'over'; fuelShare: number; breather: boolean };
   /** Hours it stood with the fuel on before it came in. */
   parkedHours: number;
 }
@@ -268,7 +269,7 @@ export function soundMower(engine: EngineWords, chance: Random): Mower {
     fuel: soundFuel(engine, vary),
     solenoid: { feed: true, ohms: vary(32, 0.08), plunger: 'free' },
     air: { filter: vary(0.98, 0.01), housing: true, exhaust: 1, packed: false },
-    oil: { level: 'ok', fuelShare: 0, breather: true },
+    oil: { grade: chance.next() < 0.7 ? 'sae-30' : '10w-30', level: 'ok', fuelShare: 0, breather: true },
     parkedHours: 12,
   };
 }

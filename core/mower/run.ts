@@ -2,6 +2,7 @@ import { sweptMl } from '../engine/geometry.ts';
 import { firingAnglesDeg, type RunningState } from '../engine/index.ts';
 import { demandMlPerMin } from '../measure/fuel.ts';
 import { interpolate } from '../measure/interpolate.ts';
+import { batteryOhmsBy, copperBy, rubsBy } from './cold.ts';
 import { type Cranked, crank } from './crank.ts';
 import { governedSpeed, heldSpeed } from './governor.ts';
 import { sparkLeft } from './killHarness.ts';
@@ -43,6 +44,9 @@ const SEAT_RIM_MM = 95;
 /** Hot, a valve stands this much nearer [mm] [P: an exhaust grows 0.001 to 0.002 in]. */
 const GROWS_MM = { intake: 0.02, exhaust: 0.04 };
 
+/** Oil of an engine that worked [C] [P]. */
+const HOT_OIL_C = 90;
+
 /** Everything that lets air out of a cylinder [mm2]. */
 export function leakOf(c: CylinderState, hot: boolean): number {
   const { intake, exhaust, rings, edge, gallery } = c.leakMm2;
@@ -65,6 +69,7 @@ export function turnOver(m: Mower, hot = false): Turned {
     return { how: 'silent', run: null };
   if (!m.starter.drives) return { how: 'spins-free', run: null };
   const tops = firingAnglesDeg(m.engine);
+  const rubs = rubsBy(m.oil.grade, hot ? HOT_OIL_C : m.ambientC, m.oil.fuelShare);
   const releases = m.release.works && m.engine.compressionRelease === 'automatic';
   const run = crank(
     {
@@ -73,8 +78,8 @@ export function turnOver(m: Mower, hot = false): Turned {
       rodMm: m.sheet.rodMm,
       compressionRatio: m.sheet.compressionRatio,
       inertia: m.engine.cylinders === 2 ? 0.13 : 0.14,
-      frictionNm: m.turning.seized ? 400 : m.turning.frictionNm + m.turning.ptoNm + m.starter.dragNm,
-      viscousNms: 0.1,
+      frictionNm: m.turning.seized ? 400 : m.turning.frictionNm * rubs + m.turning.ptoNm + m.starter.dragNm,
+      viscousNms: 0.1 * rubs,
       cylinders: m.cylinders.map((c, i) => ({
         topDeg: tops[i]!,
         leakMm2: leakOf(c, hot) - heldOpenOf(c, hot) - c.stuckMm2,
@@ -94,12 +99,12 @@ export function turnOver(m: Mower, hot = false): Turned {
     },
     {
       openVolts: m.battery.openVolts,
-      batteryOhms: POLARISATION * m.battery.testerOhms,
+      batteryOhms: POLARISATION * m.battery.testerOhms * batteryOhmsBy(m.ambientC),
       positiveOhms: m.ohms.positive,
       relayOhms: m.ohms.relay,
       groundOhms: m.ohms.ground,
       ...MOTOR,
-      motorOhms: MOTOR.motorOhms / Math.max(0.2, m.starter.strength),
+      motorOhms: (MOTOR.motorOhms * copperBy(m.ambientC)) / Math.max(0.2, m.starter.strength),
       torqueConstant: MOTOR.torqueConstant * Math.sqrt(m.starter.strength),
     },
     m.ambientPa,

@@ -34,6 +34,11 @@ function startSignal({ line, battery }: Mower, tap: Tap): boolean {
   return tap === 'interlock-out' ? true : line.wiring;
 }
 
+/** From this share of the governed speed the regulator has enough [M: about 2,500 1/min]. */
+const FULL_CHARGE_FROM = 0.7;
+/** Speed it turns at, as a share of the governed one. */
+const speedShare = ({ view, asked, hot, m }: Simulation) => view.going(asked.condition, hot).rpm / m.sheet.governedRpm;
+
 export const POWER_SHOWS = {
   // At the relay first; if there is none, back along the line.
   'power.start-signal': ({ m, shown }) => {
@@ -109,10 +114,13 @@ export const POWER_SHOWS = {
   'charge.volts': (t) => {
     const { stator, regulator } = t.m.charging;
     const set = regulator === 'over' ? 15.9 : regulator === 'none' ? t.m.battery.openVolts - 0.1 : 14.3;
-    const reach = Math.min(set, 12.2 + 2.3 * stator) - 2.2 * Math.min(1, t.m.ohms.regulatorGround / 0.8);
+    const reach =
+      Math.min(set, 12.2 + 2.3 * stator * Math.min(1, speedShare(t) / FULL_CHARGE_FROM)) -
+      2.2 * Math.min(1, t.m.ohms.regulatorGround / 0.8);
     return one(t.shown(Math.max(reach, t.m.battery.openVolts - 0.2), 0.004, 0.01), 'V');
   },
-  'charge.stator': (t) => one(t.shown(t.m.sheet.statorVoltsAc * t.m.charging.stator, 0.02, 0.1), 'V'),
+  // Volts of a coil go with how fast the magnets pass it.
+  'charge.stator': (t) => one(t.shown(t.m.sheet.statorVoltsAc * t.m.charging.stator * speedShare(t), 0.02, 0.1), 'V'),
   'charge.regulator-drop': (t) =>
     one(t.shown(Math.min(4, 12 * t.m.ohms.regulatorGround * Math.min(1, t.m.charging.stator)), 0.01, 0.01), 'V'),
 } satisfies Partial<Shows>;
