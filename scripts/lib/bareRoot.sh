@@ -17,6 +17,7 @@ trap cleanup EXIT
 
 command -v debootstrap >/dev/null || DEBIAN_FRONTEND=noninteractive apt-get install -y -qq debootstrap >/dev/null
 echo "== bare $suite in $root"
+chmod 755 "$root"
 debootstrap --variant=minbase --include=ca-certificates "$suite" "$root" "$mirror" >/dev/null
 rm -f "$root/etc/apt/sources.list"
 cp -a /etc/apt/. "$root/etc/apt/"
