@@ -5,6 +5,7 @@ import { injectFaults } from '../core/mower/injectFaults.ts';
 import { soundMower } from '../core/mower/machine.ts';
 import { simulateCheck } from '../core/mower/simulateCheck.ts';
 import { viewOf } from '../core/mower/tell.ts';
+import { canMake } from '../core/trial/states.ts';
 
 /** As many events as a job comes to that will not be found. */
 export const LONG_EVENTS = 60;
@@ -25,7 +26,7 @@ const PUTS = [
 ] as const;
 
 /**
- * A job as long as they come: every check of the catalogue once, read on the virtual mower, and a repair in the middle.
+ * A job as long as they come: every check that can be made once, read on the virtual mower, and a repair in the middle.
  * @param events how many, the repair among them
  * @param seed of the readings: another one is another job on the same engine
  */
@@ -33,12 +34,11 @@ export function longJob(events: number, seed = 60) {
   const chance = random(seed);
   const view = viewOf(injectFaults(soundMower(ENGINE, chance), PUTS));
   const asked = CHECKS.filter((c) => c.appliesTo(ENGINE) && c.proposed).flatMap((check) =>
-    (check.scope === 'cylinder' ? cylindersOf(ENGINE) : [null]).map((cylinder) => ({
-      check: check.id,
-      cylinder,
-      condition: check.states[0]!,
-      temperature: null,
-    })),
+    (check.scope === 'cylinder' ? cylindersOf(ENGINE) : [null]).flatMap((cylinder) => {
+      const made = { check: check.id, cylinder, temperature: null };
+      const condition = check.states.find((state) => canMake(view, { ...made, condition: state }));
+      return condition ? [{ ...made, condition }] : [];
+    }),
   );
   const read = asked.flatMap((one) => simulateCheck(view, one, chance));
   const half = Math.floor((events - 1) / 2);

@@ -33,11 +33,11 @@ mkdir -p "$root/var/log/journal"
 boot
 answers 900 || { told 40; exit 1; }
 echo "== answers: $(curl -sk https://127.0.0.1:3950/api/health)"
-pages=$(pgrep -f 'server/serve.ts' | head -n 1)
+pages=$(pgrep -f 'ridge-shop/.*serve.ts' | head -n 1)
 kill -9 "$(pgrep -f "scripts/start.mjs --lan --folder /srv/ridge-shop" | head -n 1)"
 sleep 3
 answers 120 || { told 40; exit 1; }
-echo "== started anew after kill -9 ($pages before, $(pgrep -f 'server/serve.ts' | head -n 1) after)"
+echo "== started anew after kill -9 ($pages before, $(pgrep -f 'ridge-shop/.*serve.ts' | head -n 1) after)"
 kill -RTMIN+4 "$(pgrep -P "$booted" | head -n 1)" 2>/dev/null || kill "$booted"
 wait "$booted" 2>/dev/null || true
 boot

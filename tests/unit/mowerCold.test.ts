@@ -8,17 +8,14 @@ const TWIN = {
   ...({ cylinders: 2, layout: 'v-twin-90', fuelFeed: 'pump', lifters: 'solid' } as const),
   ...({ ignition: 'coil-per-cylinder', compressionRelease: 'none', carburettor: 'two-barrel' } as const),
 };
-const rpm = (seed: number, change: (m: Mower) => void, hot = false) => {
+const rpm = (
+  seed: number,
+  ambientC: number,
+  more: { readonly hot?: boolean; readonly oil?: Partial<Mower['oil']> } = {},
+) => {
   const m = soundMower(TWIN, random(seed));
-  change(m);
-  return turnOver(m, hot).run!.rpm;
+  return turnOver({ ...m, ambientC, oil: { ...m.oil, ...more.oil } }, more.hot).run!.rpm;
 };
-const at =
-  (c: number, more: (m: Mower) => void = () => {}) =>
-  (m: Mower) => {
-    m.ambientC = c;
-    more(m);
-  };
 const SEEDS = Array.from({ length: 30 }, (_, n) => 500 + n);
 
 describe('what cold does to cranking', () => {
@@ -54,27 +51,19 @@ describe('what cold does to cranking', () => {
 
   it('every machine turns faster the warmer it is, and faster hot than cold', () => {
     for (const seed of SEEDS) {
-      const speeds = [-15, -5, 5, 20, 35].map((c) => rpm(seed, at(c)));
+      const speeds = [-15, -5, 5, 20, 35].map((c) => rpm(seed, c));
       for (const [i, speed] of speeds.slice(1).entries())
         expect(speed, String(seed)).toBeGreaterThan(speeds[i]! - 1e-9);
       expect(speeds[4]! - speeds[1]!).toBeGreaterThan(40);
-      expect(rpm(seed, at(20), true)).toBeGreaterThan(speeds[3]!);
+      expect(rpm(seed, 20, { hot: true })).toBeGreaterThan(speeds[3]!);
     }
   });
 
   it('a winter grade turns faster in the cold, and fuel in the oil thins it', () => {
     for (const seed of SEEDS.slice(0, 10)) {
-      const grade = (name: 'sae-30' | '10w-30') =>
-        rpm(
-          seed,
-          at(-5, (m) => Object.assign(m.oil, { grade: name })),
-        );
+      const grade = (name: 'sae-30' | '10w-30') => rpm(seed, -5, { oil: { grade: name } });
       expect(grade('10w-30')).toBeGreaterThan(grade('sae-30'));
-      const fuel = (share: number) =>
-        rpm(
-          seed,
-          at(5, (m) => Object.assign(m.oil, { fuelShare: share })),
-        );
+      const fuel = (fuelShare: number) => rpm(seed, 5, { oil: { fuelShare } });
       expect(fuel(0.15)).toBeGreaterThan(fuel(0));
     }
     expect(rubsBy('sae-30', 20, 0)).toBe(1);
