@@ -220,7 +220,6 @@ function screwGives({ screwTurns }: CylinderState, state: RunningState): number 
   return 1 + share * Math.max(-1, Math.min(1, (screwTurns - 1.75) / 1.75));
 }
 
-/** How the engine goes at one state, its cylinders each by their own spark, mixture, breath and seal. */
 /** What it drinks in that state [ml/min]. */
 const drinksMlPerMin = (m: Mower, state: RunningState): number =>
   demandMlPerMin(m.cylinders.length * sweptMl(m.sheet), 3550, m.ambientC, m.ambientPa) * (DRINKS[state] ?? 0);
@@ -229,17 +228,21 @@ const drinksMlPerMin = (m: Mower, state: RunningState): number =>
 export const runsDry = (m: Mower, state: RunningState): boolean =>
   supplyMlPerMin(m, true) < 0.75 * drinksMlPerMin(m, state);
 
+/** Share of the fuel its solenoid lets through. */
+function solenoidLets({ solenoid: { feed, ohms, plunger } }: Mower): number {
+  if (plunger === 'stuck-open') return 1;
+  const holds = feed && ohms > 5 && Number.isFinite(ohms);
+  return !holds || plunger === 'stuck-shut' ? 0 : plunger === 'sticky' ? 0.5 : 1;
+}
+
+/** How the engine goes at one state, its cylinders each by their own spark, mixture, breath and seal. */
 export function running(m: Mower, state: RunningState, hot: boolean, crankRpm: number): Running {
   const rpm = RPM[state] ?? crankRpm;
   const cranking = state === 'cranking';
   const wide = state === 'loaded' || state === 'full-speed';
   const demand = drinksMlPerMin(m, state);
-  const holds = m.solenoid.feed && m.solenoid.ohms > 5 && Number.isFinite(m.solenoid.ohms);
-  const plunger = m.solenoid.plunger;
-  const through =
-    plunger === 'stuck-open' ? 1 : !holds || plunger === 'stuck-shut' ? 0 : plunger === 'sticky' ? 0.5 : 1;
   // A vent that lets no air in stops the fuel only after some minutes.
-  const fed = Math.min(1, supplyMlPerMin(m, hot || state === 'loaded') / Math.max(1, demand)) * through;
+  const fed = Math.min(1, supplyMlPerMin(m, hot || state === 'loaded') / Math.max(1, demand)) * solenoidLets(m);
   const { fuel } = m;
   const jets =
     (state === 'idle'
