@@ -12,6 +12,7 @@ import {
   TEMPERATURE_WORDS,
 } from '@/core/index.ts';
 import { KeyHint } from '@/ui/KeyHint.tsx';
+import { useTypedBefore } from '@/ui/useTypedBefore.ts';
 import { type FoundCheck, findChecks } from './keys.ts';
 import { OpenNow } from './panels.ts';
 import type { PlateCheck } from './plateCheck.ts';
@@ -156,6 +157,7 @@ function AnyCheck({
 }: Pick<Props, 'engine' | 'asked' | 'search' | 'onAsked' | 'onPickAny'>) {
   const todoOf = useTodo(asked !== '');
   const found = useMemo(() => findChecks(asked, engine, todoOf), [asked, engine, todoOf]);
+  const box = useTypedBefore(onAsked, search);
   const pick = (what: FoundCheck) => {
     onPickAny(what);
     onAsked('');
@@ -168,7 +170,7 @@ function AnyCheck({
         </span>
         <span className="sr-only">Any other check</span>
         <input
-          ref={search}
+          ref={box}
           type="search"
           value={asked}
           onChange={(e) => onAsked(e.target.value)}

@@ -3,6 +3,7 @@ import { type Field, type NumberField, shownUnit } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
 import { useCoarse } from '@/ui/useCoarse.ts';
+import { useTypedBefore } from '@/ui/useTypedBefore.ts';
 import { type Box, type Entry, habitUnit } from './entry.ts';
 import type { Doubts } from './useDoubts.ts';
 
@@ -35,6 +36,7 @@ export function FigureBox({
   const issue = on.issues[name];
   const doubt = on.doubts[name];
   const type = (text: string) => onChange({ ...entry, typed: { ...entry.typed, [name]: text } });
+  const box = useTypedBefore<HTMLInputElement>(type);
   return (
     <div className="w-[max(9.25rem,min(11rem,calc(50%-0.5rem)))] max-w-full">
       <label htmlFor={id} className="block text-[0.95rem] font-semibold">
@@ -43,6 +45,7 @@ export function FigureBox({
       <div className="flex items-baseline border-2 border-ink bg-sheet focus-within:border-rust">
         <input
           id={id}
+          ref={box}
           name={name}
           type="text"
           data-asked={asked || undefined}

@@ -11,7 +11,8 @@ import {
 } from '@/core/index.ts';
 import { useEntryId } from '@/features/record/client/entryId.ts';
 import type { Habit } from '@/features/shop/settings.ts';
-import { focusDoubt, focusFirst, focusNextEmpty, writesElsewhere } from './boxFocus.ts';
+import { mayTakeFocus } from '@/ui/mayTakeFocus.ts';
+import { focusDoubt, focusFirst, focusNextEmpty } from './boxFocus.ts';
 import type { Entry } from './entry.ts';
 import type { OnBench } from './PartForm.tsx';
 import { PlateBody } from './PlateBody.tsx';
@@ -61,8 +62,7 @@ export function Plate({ plate, first, head, habit, readings, epoch, beforeText, 
   const foot = useRef<HTMLDivElement>(null);
   const enter = usePlateKeys(form, sides, drafts, () => recorded.current);
   useEffect(() => {
-    if (takesFocus === 'always' || (takesFocus === 'unless-writing' && !writesElsewhere(form.current)))
-      focusFirst(form.current);
+    if (takesFocus !== 'no' && mayTakeFocus(form.current, takesFocus === 'always')) focusFirst(form.current);
   }, [takesFocus]);
 
   const change = (side: number, next: Entry) => {

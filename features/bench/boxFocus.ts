@@ -1,11 +1,5 @@
 /** Where the caret goes on the plate, and what a screen keypad types. */
 
-/** Whether somebody is typing outside of `form`. */
-export function writesElsewhere(form: HTMLElement | null): boolean {
-  const at = document.activeElement;
-  return at !== null && /^(INPUT|TEXTAREA|SELECT)$/.test(at.tagName) && !form?.contains(at);
-}
-
 /** Puts the focus where the next digit belongs: the first empty box that is asked for, or the form itself, where digits pick outcomes. */
 export function focusFirst(within: HTMLElement | null): boolean {
   if (!within) return false;

@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { type KeyboardEvent, type RefObject, startTransition, useEffect, useRef, useState } from 'react';
 import { KeyHint } from '@/ui/KeyHint.tsx';
 import { useTwoLetters } from '@/ui/useTwoLetters.ts';
+import { useTypedBefore } from '@/ui/useTypedBefore.ts';
 import { Row } from './FloorRow.tsx';
 import type { FloorRow } from './loadFloor.ts';
 import { ReachNotices } from './ReachNotices.tsx';
@@ -136,13 +137,14 @@ function FindBox({
   onEnter: () => void;
   onMove: (e: KeyboardEvent) => void;
 }) {
+  const typed = useTypedBefore(onAsked, box);
   return (
     <label className="flex min-w-0 flex-1 basis-56 items-center gap-2 border-2 border-line bg-sheet focus-within:border-iron">
       <span className="pl-2.5 text-[1.2rem] font-extrabold" aria-hidden="true">
         /
       </span>
       <input
-        ref={box}
+        ref={typed}
         type="search"
         aria-label="Find a machine"
         placeholder="find a machine"

@@ -1,6 +1,7 @@
 'use client';
 import { useEffect, useRef } from 'react';
 import { Button } from '@/ui/Button.tsx';
+import { mayTakeFocus } from '@/ui/mayTakeFocus.ts';
 import { Wrong } from '@/ui/Wrong.tsx';
 import { ComplaintPick } from './ComplaintPick.tsx';
 import { NEW_MACHINE } from './jobDraft.ts';
@@ -16,7 +17,9 @@ export function NewJobForm(props: Parameters<typeof useNewJob>[0]) {
   const form = useRef<HTMLFormElement>(null);
   const findMachine = useRef<HTMLInputElement>(null);
   const findComplaint = useRef<HTMLInputElement>(null);
-  useEffect(() => findMachine.current?.focus({ preventScroll: true }), []);
+  useEffect(() => {
+    if (mayTakeFocus(findMachine.current)) findMachine.current?.focus({ preventScroll: true });
+  }, []);
   return (
     <form ref={form} onSubmit={job.submit} noValidate className="@container">
       {job.asking}

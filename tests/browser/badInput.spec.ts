@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { BenchPage } from './bench.ts';
 
 test('what cannot be is refused beside its box, with what was typed kept, and nothing changes', async ({ page }) => {
@@ -117,7 +117,8 @@ test('a job form that lacks something says what, beside it, and keeps the rest',
   await expect(page.getByText('say whose it is')).toBeVisible();
 });
 
-test('what is typed into a job form before its script is there stays', async ({ page }) => {
+/** Opens a page whose script comes when it is told to. */
+async function openWithoutScript(page: Page, path: string): Promise<() => void> {
   let come = () => {};
   const script = new Promise<void>((resolve) => {
     come = resolve;
@@ -126,17 +127,42 @@ test('what is typed into a job form before its script is there stays', async ({ 
     await script;
     await route.continue();
   });
-  await page.goto('/jobs/new', { waitUntil: 'commit' });
-  await page.getByLabel("In the customer's words").fill('It growls.');
+  await page.goto(path, { waitUntil: 'commit' });
+  return come;
+}
+
+test('what is typed into a job form while its script comes stays, in the box the hands are in', async ({ page }) => {
+  const come = await openWithoutScript(page, '/jobs/new');
+  const said = page.getByLabel("In the customer's words");
   await page.getByLabel('Stood, months').fill('5');
+  await said.focus();
+  await page.keyboard.type('It growls');
   come();
-  // The box that asks for a machine has the keyboard once the script is there.
-  await expect(page.locator('input:focus')).toHaveCount(1);
+  let typed = 'It growls';
+  // Letter by letter, as hands do, over the moment at which the page wakes up.
+  for (
+    ;
+    typed.length < 400 && (await said.evaluate((box) => !Object.keys(box).some((key) => key.startsWith('__react'))));
+    typed += '.'
+  )
+    await page.keyboard.type('.');
+  for (let more = 0; more < 20; more++, typed += '!') await page.keyboard.type('!');
+  await page.getByRole('radio', { name: /not here before/ }).click();
+  await expect(page.getByLabel('Tag in the shop')).toBeVisible();
+  await expect(said).toHaveValue(typed);
   await page.getByLabel('Hours').fill('120');
-  await page.getByLabel('Air, ').fill('18');
-  await expect(page.getByLabel('Hours')).toHaveValue('120');
-  await expect(page.getByLabel("In the customer's words")).toHaveValue('It growls.');
   await expect(page.getByLabel('Stood, months')).toHaveValue('5');
   await page.reload();
-  await expect(page.getByLabel("In the customer's words")).toHaveValue('It growls.');
+  await expect(said).toHaveValue(typed);
+});
+
+test('a figure typed on the plate while its script comes is recorded', async ({ page }) => {
+  const bench = new BenchPage(page);
+  await bench.newJob(/Heron 4/, ['Cranks slowly']);
+  const come = await openWithoutScript(page, page.url());
+  const box = bench.plate.locator('input[data-figure]').first();
+  await box.fill('12.31');
+  come();
+  await expect(bench.plate.getByTestId('verdict')).toBeVisible();
+  await expect(box).toHaveValue('12.31');
 });
