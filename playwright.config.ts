@@ -1,12 +1,13 @@
 import { defineConfig } from '@playwright/test';
 import { CHROMIUM } from './scripts/lib/browser.mjs';
-import { signedInAs } from './tests/browser/signIn.ts';
+import { FOLDER, signedInAs } from './tests/browser/signIn.ts';
 
 /** `npm test` starts a server on a build and database of its own and names it here. */
 export default defineConfig({
   testDir: 'tests/browser',
   globalSetup: './tests/browser/signIn.ts',
   workers: 1,
+  outputDir: `${FOLDER}/left`,
   timeout: 90_000,
   // A busy machine is slow to reach a state; what matters is that it is reached.
   expect: { timeout: 20_000 },

@@ -86,15 +86,17 @@ async function built() {
   }
 }
 
-async function browserTests(database) {
-  const pages = await serve(DIST, Number(process.env.RIDGE_TEST_PORT ?? 3911), database.appUrl, {
-    hint: 'RIDGE_TEST_PORT=3931 npm test',
-  });
+/** One half of the browser tests, on pages and a database of its own. */
+async function browserHalf(half, database, port) {
+  const pages = await serve(DIST, port, database.appUrl, { hint: 'RIDGE_TEST_PORT=3931 npm test' });
   try {
-    const browserReport = under('test-results', 'browser.json');
-    const browser = await run(bin('playwright'), ['test'], {
+    const folder = under('test-results', `half-${half}`);
+    mkdirSync(folder, { recursive: true });
+    const browserReport = under('test-results', `browser-${half}.json`);
+    const browser = await run(bin('playwright'), ['test', '--shard', `${half}/2`], {
       env: {
         RIDGE_BASE_URL: pages.address,
+        RIDGE_BROWSER_FOLDER: folder,
         RIDGE_PLAYWRIGHT_JSON: browserReport,
         RIDGE_DIST: DIST,
         DATABASE_URL: database.appUrl,
@@ -104,9 +106,30 @@ async function browserTests(database) {
       for (const title of secondTry(r.suites)) say(`       passed at the second try: ${title}`);
       return { passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected + r.errors.length };
     };
-    count('browser tests', fromReport(browserReport, read, browser.code), browser.output);
+    return { ...fromReport(browserReport, read, browser.code), output: browser.output };
   } finally {
     await pages.stop();
+  }
+}
+
+/** The browser tests in two halves beside each other: a page mostly waits. They change the shop they visit, so each half has its own. */
+async function browserTests(database) {
+  const folder = under('.data', 'test-beside');
+  throwAway(folder);
+  const port = Number(process.env.RIDGE_TEST_PORT ?? 3911);
+  const beside = await startMariadb(folder, database.port + 2);
+  try {
+    await bringUpToDate(beside, under('.data', 'test-beside', 'backups'));
+    const halves = await Promise.all([browserHalf(1, database, port), browserHalf(2, beside, port + 2)]);
+    const sum = (of) => halves.reduce((all, half) => all + half[of], 0);
+    const failing = halves.filter(({ failed }) => failed > 0);
+    count(
+      'browser tests',
+      { passed: sum('passed'), failed: sum('failed') },
+      failing.map((h) => h.output.slice(-12_000 / failing.length)).join('\n'),
+    );
+  } finally {
+    await beside.stop();
   }
 }
 

@@ -2,13 +2,16 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { expect, type FullConfig, type Page } from '@playwright/test';
 import { signIn } from '../../scripts/lib/signIn.mjs';
 
+/** Where the browser tests leave what they made. */
+export const FOLDER = process.env.RIDGE_BROWSER_FOLDER ?? 'test-results';
+
 /** Whom a test may be: signed in before any test begins. */
 export const WHO = { owner: 'person-ilse', technician: 'person-borre', learner: 'person-mirre' } as const;
-export const signedInAs = (who: keyof typeof WHO): string => `test-results/signed-in-${who}.json`;
+export const signedInAs = (who: keyof typeof WHO): string => `${FOLDER}/signed-in-${who}.json`;
 
 /** Signs in everybody of the demo shop, each on a tablet of their own. */
 export default async function signEverybodyIn(config: FullConfig): Promise<void> {
-  mkdirSync('test-results', { recursive: true });
+  mkdirSync(FOLDER, { recursive: true });
   const address = config.projects[0]!.use.baseURL!;
   for (const [who, id] of Object.entries(WHO)) {
     const { storageState } = await signIn(address, id);
