@@ -160,6 +160,7 @@ test('minutes of this machine are put right in two taps, and the next job on it 
   await page.getByText('What comes off first here').click();
   await page.getByRole('radio', { name: 'in a connector outside' }).click();
   await expect(bench.line(3)).toContainText('kill leads end in a connector outside');
+  await bench.printed(3);
 
   await bench.newJob(/Sluice 1/, ['Runs rough']);
   await opened();
