@@ -4,7 +4,7 @@ import { random } from '../core/chance/random.ts';
 import { advance, type Bench, nextChecks, openBench, readCase, replayAll, summarise } from '../core/index.ts';
 import { injectFaults } from '../core/mower/injectFaults.ts';
 import { soundMower } from '../core/mower/machine.ts';
-import { turnOver } from '../core/mower/run.ts';
+import { turnOver } from '../core/mower/turn.ts';
 import { setMass } from '../core/reason/asked.ts';
 import { initialBelief } from '../core/reason/belief.ts';
 import { bruteForce, groupsOf, setsOf } from '../tests/unit/bruteForce.ts';

@@ -13,9 +13,11 @@ export const lookCrank = defineCheck({
   outcomes: outcomes({
     normal: 'Normal',
     slow: 'Slow',
+    hesitates: 'Hesitates, then goes over',
     'kicks-back': 'Kicks back',
     'spins-fast': 'Spins too fast',
     'spins-free': 'Starter spins, engine still',
+    groans: 'Groans, stops',
     'stops-dead': 'Stops dead',
     'click-only': 'One click',
     silent: 'Silent',
@@ -25,6 +27,17 @@ export const lookCrank = defineCheck({
   cranking: { unsafeAfter: 'stops-dead' },
   combine: {
     kind: 'dominance',
-    order: ['normal', 'slow', 'kicks-back', 'spins-fast', 'spins-free', 'stops-dead', 'click-only', 'silent'],
+    order: [
+      'normal',
+      'slow',
+      'hesitates',
+      'kicks-back',
+      'spins-fast',
+      'spins-free',
+      'groans',
+      'stops-dead',
+      'click-only',
+      'silent',
+    ],
   },
 });

@@ -36,5 +36,14 @@ export const rubsBy = (grade: OilGrade, oilC: number, fuelShare: number): number
 /** Of a battery's ohms at 20 C: twice as much at -20 C [P: half its cold-cranking amps at -18 C]. */
 export const batteryOhmsBy = (batteryC: number): number => Math.exp((Math.LN2 / 40) * (20 - batteryC));
 
+/** Of the fuel that is drawn in so much more or less is vapour than at 20 C, while nothing is warm yet [M, after the distillation curve of petrol: Heywood, ch. 7.1]. */
+export const vapourBy = (c: number): number => Math.max(0.5, Math.min(1.25, 1 + 0.012 * (c - 20)));
+
+/** Air's density against that of 100 kPa and 20 C: what fills a cylinder [S: ideal gas]. */
+export const airBy = (c: number, pa: number): number => ((pa / 100_000) * 293.15) / (c + KELVIN);
+
+/** A fixed jet gives fuel by the root of the air's density: thin air is fed too much [S: Heywood, eq. 7.10]. */
+export const jetBy = (c: number, pa: number): number => 1 / Math.sqrt(airBy(c, pa));
+
 /** Of copper's ohms at 20 C [S: IEC 60028]. */
 export const copperBy = (c: number): number => 1 + 0.00393 * (c - 20);

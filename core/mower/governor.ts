@@ -3,10 +3,19 @@
  * [1/min] [P: one to two hundred without a load to a full one].
  */
 export const DROOP_RPM = 295;
+/** Whatever the torque, its valves follow no faster [1/min] [M]. */
+export const BREAKS_RPM = 5800;
+/** An engine that is lugged under this dies: with blades in the grass, and without [1/min] [M]. */
+export const STALLS_RPM = { loaded: 2000, free: 1000 } as const;
+
+/** Without its spring the weights shut the plate as far as its stop; what binds does not come all the way back [share of the speed] [M]. */
+const NO_SPRING = 0.52;
+const BINDS = 0.88;
+
 /** Torque an engine and its load take, by speed against that at which it is 1: rubbing, and what grows with the square [M]. */
-const taken = (x: number) => 0.55 + 0.45 * x * x;
+export const torqueTaken = (x: number) => 0.55 + 0.45 * x * x;
 /** Torque for a cycle falls with speed as it breathes worse [M]. */
-const made = (x: number) => 1 / x;
+export const torqueMade = (x: number) => 1 / x;
 /** Under this share of its speed an engine without a load dies [M]. */
 const DIES_AT = 0.2;
 
@@ -17,10 +26,10 @@ const DIES_AT = 0.2;
  */
 export function heldSpeed(left: number, rpm: number): number {
   let [low, high] = [DIES_AT, 3];
-  if (left * made(low) < taken(low)) return 0;
+  if (left * torqueMade(low) < torqueTaken(low)) return 0;
   for (let k = 0; k < 50; k++) {
     const x = (low + high) / 2;
-    if (left * made(x) > taken(x)) low = x;
+    if (left * torqueMade(x) > torqueTaken(x)) low = x;
     else high = x;
   }
   return rpm * low;
@@ -48,4 +57,24 @@ export function governedSpeed(
     else high = p;
   }
   return { rpm: rpm - DROOP_RPM * (low - plate), plate: low };
+}
+
+/** What is wrong with a governor. */
+export interface GovernorAsItIs {
+  readonly governor: 'ok' | 'binding' | 'off';
+  readonly governorOff: 'rod' | 'spring' | 'hole' | null;
+  /** Turns so much faster than it is set to, as a factor. */
+  readonly races: number;
+}
+
+/**
+ * Speed it holds where it is asked for one.
+ * @param rpm what it is asked for [1/min]
+ * @param spare torque with the plate wide open against what is taken at that speed, 1 or more
+ * @returns [1/min]; without the rod from the weights to the plate nothing holds it: the speed of the torque
+ */
+export function speedHeld({ governor, governorOff, races }: GovernorAsItIs, rpm: number, spare: number): number {
+  if (governorOff === 'rod') return heldSpeed(Math.max(1, spare), rpm);
+  if (governorOff === 'spring') return rpm * NO_SPRING;
+  return rpm * races * (governor === 'binding' ? BINDS : 1);
 }

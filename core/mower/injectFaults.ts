@@ -114,8 +114,9 @@ const MACHINE = {
       m.wiringSeen.push('kill-common');
     }
   },
-  'spark.flywheel-key': (m, s) => {
-    m.flywheel.offsetDeg = between(4, 40, s);
+  'spark.flywheel-key': (m, s, form) => {
+    // Stopped short by what it struck it runs on ahead; loose, it lags behind.
+    m.flywheel.offsetDeg = between(4, 40, s) * (form < 0.7 ? 1 : -1);
     m.flywheel.nutLoose = s > 0.3;
   },
   'spark.magnet': (m, s) => {
@@ -223,10 +224,14 @@ const MACHINE = {
   },
   'fuel.governor-link': (m, _, form) => {
     m.fuel.governor = form < 0.6 ? 'binding' : 'off';
+    if (form >= 0.6) m.fuel.governorOff = form < 0.8 ? 'spring' : 'rod';
   },
   'fuel.governor-overspeed': (m, s, form) => {
     m.fuel.races = between(1.08, 1.35, s);
-    if (form < 0.55) m.fuel.governor = 'off';
+    if (form < 0.55) {
+      m.fuel.governor = 'off';
+      m.fuel.governorOff ??= 'hole';
+    }
   },
   // None of the mowers that are simulated has it.
   'fuel.injection': () => {},

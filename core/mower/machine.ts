@@ -66,7 +66,13 @@ export interface Mower {
     ratedCcaA: number;
     statorVoltsAc: number;
     oilLitres: number;
+    /** A release lets its valve close so far before the top of compression [deg]. */
+    releaseClosesBtdcDeg: number;
   };
+  /** Hours it has run. */
+  readonly hours: number;
+  /** Where the crank comes to rest, try after try: before the top of a compression [deg]. */
+  readonly restsBeforeDeg: readonly number[];
   readonly ambientC: number;
   readonly ambientPa: number;
   /** Tester's ohms as it stands, and once charged; `fed` once a charger was on it, or a full one is in its place. */
@@ -83,6 +89,7 @@ export interface Mower {
   charging: { stator: number; regulator: 'ok' | 'none' | 'over' };
   turning: { frictionNm: number; seized: boolean; ptoNm: number };
   release: { bumpMm: number; works: boolean; stuck: boolean };
+  /** `offsetDeg` above 0: it sits ahead, and the spark comes early. */
   flywheel: { offsetDeg: number; nutLoose: boolean; magnet: number };
   cylinders: CylinderState[];
   harness: Harness;
@@ -125,6 +132,8 @@ export interface Mower {
     richer: number;
     choke: 'ok' | 'stuck-open' | 'stuck-closed';
     governor: 'ok' | 'binding' | 'off';
+    /** Of one that is off, what: the rod to the plate, its spring, or either in another hole. */
+    governorOff: 'rod' | 'spring' | 'hole' | null;
     /** Turns so much faster than it is set, as a factor. */
     races: number;
     tap: 'none' | 'holds' | 'passes';
@@ -136,6 +145,18 @@ export interface Mower {
   /** Hours it stood with the fuel on before it came in. */
   parkedHours: number;
 }
+
+/** Such releases let go about here [P: figures of 30 are usual]. */
+const RELEASE_CLOSES_BTDC = 30;
+/** A crank that is let go is thrown back by a compression and rests before it, or short of the next: so many ways of it [M]. */
+const RESTS_DEG = [90, 215] as const;
+export const RESTS = 4;
+/** What sound rings pass new, and what a thousand hours add [mm2] [P: 3 to 12 % on a leak-down tester by the hours]. */
+const RINGS_NEW_MM2 = 0.17;
+const RINGS_BY_1000_H_MM2 = 0.37;
+
+/** Of crank and flywheel [kg m2] [M]. */
+export const inertiaOf = ({ engine }: Pick<Mower, 'engine'>) => (engine.cylinders === 2 ? 0.13 : 0.14);
 
 /** A flow nothing stands in the way of [ml/min]. */
 export const AMPLE_ML_MIN = 600;
@@ -166,6 +187,7 @@ const soundFuel = (engine: EngineWords, vary: Vary): Mower['fuel'] => ({
   richer: 0,
   choke: 'ok',
   governor: 'ok',
+  governorOff: null,
   races: 1,
   tap: engine.fuelFeed === 'gravity' ? 'holds' : 'none',
   bowl: 'clean',
@@ -189,11 +211,40 @@ const soundBreaker = (): Pick<Mower, 'oilSwitchGrounds' | 'breaker'> => ({
   breaker: { points: 'ok', gapMm: 0.47, passes: 1, condenser: 'ok', hotPasses: 1 },
 });
 
+/** What the sheet of such an engine prints. */
+const printedOn = (sheet: Mower['sheet'], twin: boolean, release: boolean): EngineFigures => ({
+  boreMm: sheet.boreMm,
+  strokeMm: sheet.strokeMm,
+  rodMm: sheet.rodMm,
+  compressionRatio: sheet.compressionRatio,
+  intakeClosesAbdcDeg: sheet.intakeClosesAbdcDeg,
+  releaseBumpMm: release ? 0.35 : null,
+  idleRpm: sheet.idleRpm,
+  governedRpm: sheet.governedRpm,
+  ratedCcaA: sheet.ratedCcaA,
+  coilOhmsLow: twin ? 2500 : 6000,
+  coilOhmsHigh: twin ? 5000 : 11000,
+  coilGapLowMm: 0.2,
+  coilGapHighMm: 0.3,
+  plugGapMm: 0.76,
+  solenoidOhmsLow: 15,
+  solenoidOhmsHigh: 60,
+  lashIntakeLowMm: 0.08,
+  lashIntakeHighMm: 0.13,
+  lashExhaustLowMm: 0.13,
+  lashExhaustHighMm: 0.18,
+  statorVoltsAc: 28,
+  oilLitres: sheet.oilLitres,
+  flywheelRimMm: 230,
+  crankTaperMm: 25.4,
+});
+
 /**
  * A sound machine: one of a kind of engine, each a little different from the next.
  * Figures are those of such engines [M], spreads of what is found on sound ones [M].
+ * @param hours it has run: what wears grows with them
  */
-export function soundMower(engine: EngineWords, chance: Random): Mower {
+export function soundMower(engine: EngineWords, chance: Random, hours = 250): Mower {
   const twin = engine.cylinders === 2;
   const vary = (value: number, share: number) => value * (1 + share * chance.normal());
   const geometry = twin
@@ -210,32 +261,12 @@ export function soundMower(engine: EngineWords, chance: Random): Mower {
     ratedCcaA,
     statorVoltsAc: 30,
     oilLitres: twin ? 1.9 : 1.4,
+    releaseClosesBtdcDeg: RELEASE_CLOSES_BTDC,
   };
   return {
     engine,
     sheet,
-    figures: {
-      ...geometry,
-      releaseBumpMm: release ? 0.35 : null,
-      idleRpm: sheet.idleRpm,
-      governedRpm: sheet.governedRpm,
-      ratedCcaA,
-      coilOhmsLow: twin ? 2500 : 6000,
-      coilOhmsHigh: twin ? 5000 : 11000,
-      coilGapLowMm: 0.2,
-      coilGapHighMm: 0.3,
-      plugGapMm: 0.76,
-      solenoidOhmsLow: 15,
-      solenoidOhmsHigh: 60,
-      lashIntakeLowMm: 0.08,
-      lashIntakeHighMm: 0.13,
-      lashExhaustLowMm: 0.13,
-      lashExhaustHighMm: 0.18,
-      statorVoltsAc: 28,
-      oilLitres: sheet.oilLitres,
-      flywheelRimMm: 230,
-      crankTaperMm: 25.4,
-    },
+    figures: printedOn(sheet, twin, release),
     ambientC: 18 + 6 * chance.normal(),
     ambientPa: vary(100_000, 0.012),
     battery: {
@@ -262,7 +293,7 @@ export function soundMower(engine: EngineWords, chance: Random): Mower {
     turning: { frictionNm: vary(twin ? 11 : 9, 0.1), seized: false, ptoNm: 0 },
     release: { bumpMm: release ? 0.35 : 0, works: release, stuck: false },
     flywheel: { offsetDeg: 0, nutLoose: false, magnet: vary(1, 0.03) },
-    cylinders: Array.from({ length: engine.cylinders }, () => soundCylinder(chance, coilOhms)),
+    cylinders: Array.from({ length: engine.cylinders }, () => soundCylinder(chance, coilOhms, hours)),
     harness: soundHarness(engine, vary, chance),
     ...soundBreaker(),
     wiringSeen: [],
@@ -271,17 +302,19 @@ export function soundMower(engine: EngineWords, chance: Random): Mower {
     air: { filter: vary(0.98, 0.01), housing: true, exhaust: 1, packed: false },
     oil: { grade: chance.next() < 0.7 ? 'sae-30' : '10w-30', level: 'ok', fuelShare: 0, breather: true },
     parkedHours: 12,
+    hours,
+    restsBeforeDeg: Array.from({ length: RESTS }, () => RESTS_DEG[0] + (RESTS_DEG[1] - RESTS_DEG[0]) * chance.next()),
   };
 }
 
-function soundCylinder(chance: Random, coilOhms: number): CylinderState {
+function soundCylinder(chance: Random, coilOhms: number, hours: number): CylinderState {
   const vary = (value: number, share: number) => value * (1 + share * chance.normal());
   return {
     leakMm2: {
       intake: vary(0.04, 0.3),
       exhaust: vary(0.05, 0.3),
       // Some air always passes rings.
-      rings: vary(0.22, 0.25),
+      rings: vary(RINGS_NEW_MM2 + (RINGS_BY_1000_H_MM2 * hours) / 1000, 0.12),
       edge: 0,
       gallery: 0,
     },

@@ -2,130 +2,12 @@ import { sweptMl } from '../engine/geometry.ts';
 import { firingAnglesDeg, type RunningState } from '../engine/index.ts';
 import { demandMlPerMin } from '../measure/fuel.ts';
 import { interpolate } from '../measure/interpolate.ts';
-import { batteryOhmsBy, copperBy, rubsBy } from './cold.ts';
-import { type Cranked, crank } from './crank.ts';
-import { governedSpeed, heldSpeed } from './governor.ts';
+import { airBy, jetBy, vapourBy } from './cold.ts';
+import type { CycleEngine, Driven } from './cycle.ts';
+import { BREAKS_RPM, governedSpeed, heldSpeed, STALLS_RPM, speedHeld } from './governor.ts';
 import { sparkLeft } from './killHarness.ts';
-import type { CylinderState, Mower } from './machine.ts';
-
-export type Turning =
-  | 'normal'
-  | 'slow'
-  | 'kicks-back'
-  | 'spins-fast'
-  | 'spins-free'
-  | 'stops-dead'
-  | 'click-only'
-  | 'silent';
-
-export interface Turned {
-  readonly how: Turning;
-  /** Null where the starter never turned the crank. */
-  readonly run: Cranked | null;
-}
-
-/** Error a step of cranking may have; a finer one moves key figures by less than half a percent (shown by a test). */
-export const CRANK_TOLERANCE = 1e-3;
-/** Polarisation: a battery sags by two to three times what its tester's ohms give [P]. */
-export const POLARISATION = 2;
-const MOTOR = { motorOhms: 0.012, torqueConstant: 0.0185, gear: 15, efficiency: 0.85 };
-/** Under this a starter is heard to turn slowly, and under that it does not get over a compression [1/min] [M]. */
-const SLOW_RPM = 280;
-const STOPS_RPM = 28;
-/** It only jerks [deg]; a battery that keeps so much while the motor stands is not what it lacks [V] [M]. */
-const JERKS_DEG = 25;
-const STARVED_V = 8.6;
-/** No compression to hear [Pa] [M]. */
-const UNHEARD_PA = 240_000;
-/** What a release opens for a millimetre of its bump [mm2/mm] [M]. */
-const RELEASE_MM2_PER_MM = 120;
-/** Rim of a valve: area for a millimetre held off its seat [mm] [M]. */
-const SEAT_RIM_MM = 95;
-/** Hot, a valve stands this much nearer [mm] [P: an exhaust grows 0.001 to 0.002 in]. */
-const GROWS_MM = { intake: 0.02, exhaust: 0.04 };
-
-/** Oil of an engine that worked [C] [P]. */
-const HOT_OIL_C = 90;
-
-/** Everything that lets air out of a cylinder [mm2]. */
-export function leakOf(c: CylinderState, hot: boolean): number {
-  const { intake, exhaust, rings, edge, gallery } = c.leakMm2;
-  return intake + exhaust + rings + gallery + edge * (hot ? c.edgeHot : 1) + heldOpenOf(c, hot) + c.stuckMm2;
-}
-
-/** A valve without clearance stands off its seat [mm2]. */
-export function heldOpenOf(c: CylinderState, hot: boolean): number {
-  const off = (lash: number, grows: number) => Math.max(0, -(lash - (hot ? grows : 0)));
-  return SEAT_RIM_MM * (off(c.lashMm.intake, GROWS_MM.intake) + off(c.lashMm.exhaust, GROWS_MM.exhaust));
-}
-
-/** Of its travel what is left to a valve once its clearance is taken up; about 6 mm as made. */
-const liftLeft = (lift: number, lashMm: number, usual: number) => Math.max(0, lift - Math.max(0, lashMm - usual) / 3.2);
-
-/** The key turned to start: what the starter does, from relay to crank. */
-export function turnOver(m: Mower, hot = false): Turned {
-  const { fuse, key, interlock, wiring } = m.line;
-  if (fuse === 'blown' || !key || !interlock || !wiring || !m.relayCoil || m.battery.openVolts < 4)
-    return { how: 'silent', run: null };
-  if (!m.starter.drives) return { how: 'spins-free', run: null };
-  const tops = firingAnglesDeg(m.engine);
-  const rubs = rubsBy(m.oil.grade, hot ? HOT_OIL_C : m.ambientC, m.oil.fuelShare);
-  const releases = m.release.works && m.engine.compressionRelease === 'automatic';
-  const run = crank(
-    {
-      boreMm: m.sheet.boreMm,
-      strokeMm: m.sheet.strokeMm,
-      rodMm: m.sheet.rodMm,
-      compressionRatio: m.sheet.compressionRatio,
-      inertia: m.engine.cylinders === 2 ? 0.13 : 0.14,
-      frictionNm: m.turning.seized ? 400 : m.turning.frictionNm * rubs + m.turning.ptoNm + m.starter.dragNm,
-      viscousNms: 0.1 * rubs,
-      cylinders: m.cylinders.map((c, i) => ({
-        topDeg: tops[i]!,
-        leakMm2: leakOf(c, hot) - heldOpenOf(c, hot) - c.stuckMm2,
-        heldOpenMm2: heldOpenOf(c, hot) + c.stuckMm2,
-        intakeLift: liftLeft(c.lift.intake, c.lashMm.intake, 0.105),
-        exhaustLift: liftLeft(c.lift.exhaust, c.lashMm.exhaust, 0.155),
-        releaseMm2: m.release.stuck
-          ? 120
-          : releases
-            ? RELEASE_MM2_PER_MM * Math.max(0, m.release.bumpMm - c.lashMm.exhaust)
-            : 0,
-        intakeClosesAbdcDeg: m.sheet.intakeClosesAbdcDeg,
-        liquidMl: c.liquidMl,
-        shortMm: c.shortMm,
-        parted: c.parted,
-      })),
-    },
-    {
-      openVolts: m.battery.openVolts,
-      batteryOhms: POLARISATION * m.battery.testerOhms * batteryOhmsBy(m.ambientC),
-      positiveOhms: m.ohms.positive,
-      relayOhms: m.ohms.relay,
-      groundOhms: m.ohms.ground,
-      ...MOTOR,
-      motorOhms: (MOTOR.motorOhms * copperBy(m.ambientC)) / Math.max(0.2, m.starter.strength),
-      torqueConstant: MOTOR.torqueConstant * Math.sqrt(m.starter.strength),
-    },
-    m.ambientPa,
-    1.3,
-    CRANK_TOLERANCE,
-  );
-  return { how: named(m, run), run };
-}
-
-function named(m: Mower, run: Cranked): Turning {
-  if (run.rpm < STOPS_RPM) {
-    if (run.turnedDeg < JERKS_DEG) return 'click-only';
-    // With the battery standing well the motor is starved on the way to it: it groans. Else it starts to turn, and stops.
-    if (run.postVolts > STARVED_V) return run.turnedDeg > 200 ? 'slow' : 'click-only';
-    return 'stops-dead';
-  }
-  if (Math.abs(m.flywheel.offsetDeg) > 8 && m.flywheel.offsetDeg < 30) return 'kicks-back';
-  if (run.rpm < SLOW_RPM) return 'slow';
-  if (m.engine.compressionRelease !== 'automatic' && run.peakPa.every((pa) => pa < UNHEARD_PA)) return 'spins-fast';
-  return 'normal';
-}
+import { leakOf, liftLeft } from './leaks.ts';
+import { type CylinderState, inertiaOf, type Mower } from './machine.ts';
 
 export interface Running {
   /** It keeps going at that state. */
@@ -171,6 +53,8 @@ const WINDING_C = { cold: 20, hot: 98 };
 const MIX = [0.4, 0.55, 0.72, 0.86, 1, 1.3, 1.6, 2, 2.5];
 const MIX_GIVES = [0, 0.25, 0.7, 0.98, 1, 1, 0.8, 0.35, 0];
 
+/** What an engine that was just stopped draws its air past [C] [M]. */
+const HOT_AIR_BOX_C = 45;
 /** What a release that stays on lets out over a whole compression [mm2] [M]. */
 const RELEASE_HELD_MM2 = 3;
 /** Of its strength what a cylinder loses by a square millimetre of leak at cranking speed [M]. */
@@ -235,33 +119,50 @@ function solenoidLets({ solenoid: { feed, ohms, plunger } }: Mower): number {
   return !holds || plunger === 'stuck-shut' ? 0 : plunger === 'sticky' ? 0.5 : 1;
 }
 
+/** Fuel the jets give in that state, each barrel's own apart, 1 = right. */
+function jetsGive({ fuel }: Mower, state: RunningState): number {
+  const given =
+    state === 'idle'
+      ? 0.65 * fuel.idle + 0.35 * fuel.main
+      : state === 'cranking' || state === 'half-speed'
+        ? ((fuel.main + fuel.idle) / 2) * (state === 'cranking' ? 1 : fuel.emulsion)
+        : fuel.main * fuel.emulsion;
+  return given * fuel.level;
+}
+
+/** What a choke adds, as it is or as it is pulled: cold it is cranked on it. */
+function chokeAdds({ fuel }: Mower, state: RunningState, hot: boolean): number {
+  if (fuel.choke === 'stuck-closed') return isWide(state) ? 0.9 : 0.55;
+  if (state !== 'cranking' || hot) return 0;
+  return fuel.choke === 'stuck-open' ? -0.2 : 0.3;
+}
+
+const isWide = (state: RunningState) => state === 'loaded' || state === 'full-speed';
+
+const stallsRpm = (state: RunningState) => (state === 'loaded' ? STALLS_RPM.loaded : STALLS_RPM.free);
+
 /** How the engine goes at one state, its cylinders each by their own spark, mixture, breath and seal. */
 export function running(m: Mower, state: RunningState, hot: boolean, crankRpm: number): Running {
   const rpm = RPM[state] ?? crankRpm;
   const cranking = state === 'cranking';
-  const wide = state === 'loaded' || state === 'full-speed';
+  const wide = isWide(state);
   const demand = drinksMlPerMin(m, state);
   // A vent that lets no air in stops the fuel only after some minutes.
   const fed = Math.min(1, supplyMlPerMin(m, hot || state === 'loaded') / Math.max(1, demand)) * solenoidLets(m);
   const { fuel } = m;
-  const jets =
-    (state === 'idle'
-      ? 0.65 * fuel.idle + 0.35 * fuel.main
-      : cranking || state === 'half-speed'
-        ? ((fuel.main + fuel.idle) / 2) * (cranking ? 1 : fuel.emulsion)
-        : fuel.main * fuel.emulsion) * fuel.level;
-  // Cold it is cranked on the choke.
-  const onChoke = cranking && !hot;
-  const choke =
-    fuel.choke === 'stuck-closed' ? (wide ? 0.9 : 0.55) : onChoke ? (fuel.choke === 'stuck-open' ? -0.2 : 0.3) : 0;
+  const jets = jetsGive(m, state);
+  const choke = chokeAdds(m, state, hot);
   const filter = (1 / m.air.filter - 1) * (wide ? 0.45 : 0.15);
   const breathes = (wide ? m.air.filter : 1) * (wide ? m.air.exhaust : Math.sqrt(m.air.exhaust));
+  const density = airBy(m.ambientC, m.ambientPa);
+  // Warm, or once it runs, all of the fuel is vapour; cold what is wet on the walls does not burn.
+  const jetted = jetBy(m.ambientC, m.ambientPa) * (cranking ? vapourBy(hot ? HOT_AIR_BOX_C : m.ambientC) : 1);
   const timing = Math.max(0, 1 - (m.flywheel.offsetDeg / 42) ** 2);
   const need = 0.3 * (state === 'loaded' ? 1.4 : state === 'full-speed' ? 1.25 : state === 'half-speed' ? 1.1 : 1);
   const parts = m.cylinders.map((c, i) => {
     const leaner = c.airLeakMm2 / (c.airLeakMm2 + (wide ? 160 : 30));
     const mixture =
-      jets * c.jet * screwGives(c, state) * fed * Math.max(0, 1 + fuel.richer + choke + filter) * (1 - leaner);
+      jetted * jets * c.jet * screwGives(c, state) * fed * Math.max(0, 1 + fuel.richer + choke + filter) * (1 - leaner);
     const spark = (sparkAt(m, i, rpm, hot) * c.plug.passes) / (need * (Math.max(0.3, c.plug.gapMm) / 0.76) ** 0.7);
     const shorted = c.plug.gapMm < 0.15;
     // What stands above a piston is thrown out once the engine runs.
@@ -276,7 +177,8 @@ export function running(m: Mower, state: RunningState, hot: boolean, crankRpm: n
       1 -
       Math.exp((-LEAK_COSTS * (leakOf(c, hot) + (m.release.stuck ? RELEASE_HELD_MM2 : 0)) * 300) / Math.max(150, rpm));
     const pressed = c.parted ? 0 : 1 - c.shortMm * 0.09;
-    const heat = m.air.packed && hot ? 0.7 : 1;
+    // What is too hot takes in thinner air.
+    const heat = m.air.packed && hot ? 0.9 : 1;
     return {
       mixture,
       spark,
@@ -291,6 +193,7 @@ export function running(m: Mower, state: RunningState, hot: boolean, crankRpm: n
         timing *
         spoiled *
         breathes *
+        density *
         heat,
     };
   });
@@ -299,8 +202,11 @@ export function running(m: Mower, state: RunningState, hot: boolean, crankRpm: n
   const throttle = Math.min(1, load / Math.max(0.01, total));
   // Cranking, one good cylinder is enough to start on.
   const best = Math.max(...parts.map((p) => p.strength));
-  const runs = cranking ? best > 0.3 && crankRpm > 100 : total > Math.min(load, 0.34) * 0.95;
-  const turns = runs ? (total >= load ? rpm : rpm * Math.max(0.5, total / load)) : 0;
+  const lugs = heldSpeed(Math.min(1, total / load), rpm);
+  const runs = cranking ? best > 0.3 && crankRpm > 100 : lugs > stallsRpm(state);
+  // Under the governor's hand from half speed on; below it stands at its stop.
+  const held = cranking || state === 'idle' ? rpm : speedHeld(fuel, rpm, total / load);
+  const turns = !runs ? 0 : total >= load ? Math.min(held, BREAKS_RPM) : lugs;
   return {
     runs,
     rpm: turns,
@@ -323,4 +229,41 @@ export function speedCut(strength: readonly number[], cut: number, rpm: number, 
   const all = strength.reduce((a, b) => a + b, 0);
   const left = strength.reduce((sum, a, i) => (i === cut ? sum : sum + a), 0) / Math.max(1e-9, all);
   return plate === 'held' ? heldSpeed(left, rpm) : governedSpeed(left, rpm, plate).rpm;
+}
+
+const meanOf = (all: readonly number[]) => all.reduce((a, b) => a + b, 0) / all.length;
+
+/** Torque of such engines at their best [N m] [M: 24 and 17 hp at 3,600 1/min]. */
+const fullNmOf = ({ engine }: Mower) => (engine.cylinders === 2 ? 47 : 33);
+
+/** The engine as it goes at one state, for a model that follows each of its firings. */
+export function cyclesOf(m: Mower, state: RunningState, now: Running): { engine: CycleEngine; driven: Driven } {
+  const tops = firingAnglesDeg(m.engine);
+  const wild = m.fuel.governorOff === 'rod' && state !== 'idle';
+  const rpm = RPM[state] ?? RPM.idle!;
+  const load = LOAD[state] ?? LOAD.idle!;
+  const governs = !wild && state !== 'idle' && meanOf(now.strength) >= load;
+  return {
+    engine: {
+      sweptMl: sweptMl(m.sheet),
+      compressionRatio: m.sheet.compressionRatio,
+      inertia: inertiaOf(m),
+      fullNm: fullNmOf(m),
+      cylinders: m.cylinders.map((c, i) => ({
+        topDeg: tops[i]!,
+        strength: now.strength[i]!,
+        fires: now.fires[i]!,
+        breath: liftLeft(c.lift.intake, c.lashMm.intake, 0.105) > 0 && !c.parted ? 1 : 0,
+        mixture: now.mixture[i]!,
+        lateDeg: -m.flywheel.offsetDeg,
+      })),
+    },
+    driven: {
+      rpm: governs ? speedHeld(m.fuel, rpm, 1) : rpm,
+      load,
+      plate: wild ? 1 : now.throttle,
+      stallsRpm: stallsRpm(state),
+      by: wild || state === 'idle' ? 'held' : 'governor',
+    },
+  };
 }

@@ -3,13 +3,15 @@ import type { Symptom } from '../complaint/symptoms.ts';
 import type { RunningState } from '../engine/index.ts';
 import { type Burning, coldAs, heatAfter, type Warm } from './heat.ts';
 import { sparkLeft, sparkOf } from './killHarness.ts';
+import { leakOf } from './leaks.ts';
 import type { Mower } from './machine.ts';
-import { leakOf, type Running, running, supplyMlPerMin, type Turned, turnOver } from './run.ts';
+import { type Running, running, supplyMlPerMin } from './run.ts';
+import { type Turned, turnOver } from './turn.ts';
 
 /** A machine with what it does worked out once and kept. */
 export interface View {
   readonly m: Mower;
-  readonly turned: (hot: boolean) => Turned;
+  readonly turned: (hot: boolean, attempt?: number) => Turned;
   readonly going: (state: RunningState, hot: boolean) => Running;
   /** What a thermometer finds on each cylinder after so many minutes at that state, from cold; as it stood where it does not run. */
   readonly heat: (state: RunningState, minutes: number) => readonly Warm[];
@@ -26,17 +28,18 @@ const PACKED_GIVES = 0.55;
 const burningOf = (m: Mower, { air, mixture, fires }: Running, state: RunningState): Burning[] =>
   air.map((share, i) => ({
     ...{ air: share, mixture: mixture[i]!, fires: fires[i]! },
-    ...{ rubs: state === 'loaded' ? RUBS_LOADED : 1, lateDeg: m.flywheel.offsetDeg },
+    ...{ rubs: state === 'loaded' ? RUBS_LOADED : 1, lateDeg: -m.flywheel.offsetDeg },
   }));
 
 export function viewOf(m: Mower): View {
-  const turns = new Map<boolean, Turned>();
+  const turns = new Map<string, Turned>();
   const goes = new Map<string, Running>();
-  const turned = (hot: boolean) => {
-    let found = turns.get(hot);
+  const turned = (hot: boolean, attempt = 0) => {
+    const key = `${hot}|${attempt}`;
+    let found = turns.get(key);
     if (!found) {
-      found = turnOver(m, hot);
-      turns.set(hot, found);
+      found = turnOver(m, { hot, attempt });
+      turns.set(key, found);
     }
     return found;
   };
@@ -65,7 +68,7 @@ export function viewOf(m: Mower): View {
 
 /** Turned over by the starter fast enough to start on. */
 export const cranks = ({ turned }: View, hot: boolean) =>
-  ['normal', 'slow', 'spins-fast', 'kicks-back'].includes(turned(hot).how);
+  ['normal', 'slow', 'hesitates', 'spins-fast', 'kicks-back'].includes(turned(hot).how);
 
 export const starts = (view: View, hot: boolean) =>
   cranks(view, hot) && view.going('cranking', hot).runs && view.going('idle', hot).runs;
@@ -75,6 +78,8 @@ const TURNING_TOLD: Partial<Record<Turned['how'], Symptom>> = {
   'click-only': 'no-crank-click',
   'stops-dead': 'crank-stops',
   slow: 'cranks-slow',
+  hesitates: 'cranks-slow',
+  groans: 'crank-stops',
   'spins-free': 'starter-spins-free',
   'kicks-back': 'kicks-back',
 };
@@ -140,7 +145,8 @@ function lastingSymptoms(view: View, say: Say): void {
   if (!m.oil.breather) say('smoke-blue', 0.5);
   if (m.oil.level === 'over' || m.oil.fuelShare > 0.15) say('smoke-blue', 0.35);
   if (m.air.packed) say('overheats', 0.5);
-  if (m.fuel.races > 1) say('races', 0.7);
+  if (m.fuel.races > 1 || m.fuel.governorOff === 'rod') say('races', 0.7);
+  else if (m.fuel.governorOff === 'spring') say('low-power', 0.8);
   else if (m.fuel.governor !== 'ok') say('surges', 0.7);
   if (m.solenoid.plunger === 'stuck-open') say('after-fire-at-shutdown', 0.75);
   if (m.cylinders.some((c, i) => leakOf(c, true) > 6 && view.going('idle', false).fires[i]! > 0.5))

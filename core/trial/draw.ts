@@ -108,13 +108,14 @@ export function drawMachine(seed: number, number: number): Drawn {
   const own = seedOf(seed, number);
   const chance = random(own);
   const engine = engineOf(chance);
-  const sound = soundMower(engine, chance);
+  const hours = Math.round(40 + 700 * chance.next());
+  const sound = soundMower(engine, chance, hours);
   sound.parkedHours = Math.round(4 * 60 ** chance.next());
   const at = chance.next();
   const count = at < COUNTS[0] ? 0 : at < COUNTS[0] + COUNTS[1] ? 1 : 2;
   const known = FAULTS.filter((f) => f.appliesTo(engine));
   const history = {
-    hours: Math.round(40 + 700 * chance.next()),
+    hours,
     storedMonths: chance.next() < 0.25 ? 5 : 0,
     flags: [],
   };

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { batteryOhmsBy, copperBy, oilMm2PerS, rubsBy } from '@/core/mower/cold.ts';
 import { type Mower, soundMower } from '@/core/mower/machine.ts';
-import { turnOver } from '@/core/mower/run.ts';
+import { turnOver } from '@/core/mower/turn.ts';
 import { random } from './random.ts';
 
 const TWIN = {
@@ -14,7 +14,7 @@ const rpm = (
   more: { readonly hot?: boolean; readonly oil?: Partial<Mower['oil']> } = {},
 ) => {
   const m = soundMower(TWIN, random(seed));
-  return turnOver({ ...m, ambientC, oil: { ...m.oil, ...more.oil } }, more.hot).run!.rpm;
+  return turnOver({ ...m, ambientC, oil: { ...m.oil, ...more.oil } }, { hot: more.hot ?? false }).run!.rpm;
 };
 const SEEDS = Array.from({ length: 30 }, (_, n) => 500 + n);
 

@@ -14,6 +14,8 @@ export const LOOK_TELLS: TellsByCheck = {
   'look.crank': {
     leak: {
       slow: 0.03,
+      hesitates: 0.006,
+      groans: 0.002,
       'click-only': 0.004,
       silent: 0.004,
       'stops-dead': 0.002,
@@ -23,10 +25,11 @@ export const LOOK_TELLS: TellsByCheck = {
     },
     via: {
       crank: {
-        slow: { slow: 0.95 },
-        click: { 'click-only': 0.96 },
+        // A compression that it only just gets over; a motor that is starved on the way to it.
+        slow: { slow: 0.74, hesitates: 0.16, groans: 0.06 },
+        click: { 'click-only': 0.8, groans: 0.16 },
         silent: { silent: 0.97 },
-        stops: { 'stops-dead': 0.95 },
+        stops: { 'stops-dead': 0.75, groans: 0.1, hesitates: 0.1 },
         free: { 'spins-free': 0.96 },
         kick: { 'kicks-back': 0.9 },
         fast: { 'spins-fast': 0.7 },

@@ -1,8 +1,10 @@
+import { RESTS } from '../machine.ts';
 import { drips, noticed } from '../tell.ts';
 import { on, type Shows, yes } from './simulation.ts';
 
 export const LOOK_SHOWS = {
-  'look.crank': ({ view, hot }) => view.turned(hot).how,
+  // Each try begins where the crank came to rest.
+  'look.crank': ({ view, hot, chance }) => view.turned(hot, Math.floor(RESTS * chance.next())).how,
   'look.run': ({ view, chance }) => ({ symptoms: noticed(view, chance, 1.1) }),
   'look.oil': ({ m }) => {
     const water = m.cylinders.some((c) => c.water);

@@ -1,7 +1,7 @@
 import { chargePercent } from '../../measure/battery.ts';
 import type { Mower } from '../machine.ts';
-import { POLARISATION } from '../run.ts';
 import { cranks, viewOf } from '../tell.ts';
+import { POLARISATION } from '../turn.ts';
 import { type Figures, of, ohms, one, type Quantity, type Shows, type Simulation, yes } from './simulation.ts';
 
 /** A drop over one leg while cranking; the meter's resolution is a hundredth of a volt. */

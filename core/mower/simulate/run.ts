@@ -1,4 +1,4 @@
-import { NOT_ON_A_RUN } from '../../checks/look.run.ts';
+import { showsOnRun } from '../../checks/look.run.ts';
 import { runsDry } from '../run.ts';
 import { cranks, drips, firesAtStop, noticed, starts } from '../tell.ts';
 import { of, on, type Shows, type Simulation, yes } from './simulation.ts';
@@ -7,7 +7,7 @@ import { of, on, type Shows, type Simulation, yes } from './simulation.ts';
 function staysClean({ view, asked, chance }: Simulation): boolean {
   const [cold, hot] = [view.going(asked.condition, false), view.going(asked.condition, true)];
   const goes = starts(view, false) && hot.runs && Math.min(...hot.strength) > 0.75 && Math.min(...cold.strength) > 0.7;
-  return goes && noticed(view, chance, 1.1).every((symptom) => NOT_ON_A_RUN.includes(symptom));
+  return goes && noticed(view, chance, 1.1).every((symptom) => !showsOnRun(symptom, asked.condition, 'hot'));
 }
 
 export const RUN_SHOWS = {
@@ -43,13 +43,11 @@ export const RUN_SHOWS = {
     };
   },
   'run.top-speed': (t) => {
-    const { sheet, fuel } = t.m;
-    const share =
-      fuel.governor === 'binding' ? 0.88 : Math.min(...t.view.going('full-speed', false).strength) < 0.3 ? 0.95 : 1;
+    const { rpm } = t.view.going('full-speed', t.hot);
     return {
       fields: {
-        value: of(Math.round(t.shown(sheet.governedRpm * fuel.races * share, 0.006, 5)), 'rpm'),
-        idle: of(Math.round(t.shown(sheet.idleRpm, 0.01, 5)), 'rpm'),
+        value: of(Math.round(t.shown(rpm, 0.006, 5)), 'rpm'),
+        idle: of(Math.round(t.shown(t.m.sheet.idleRpm, 0.01, 5)), 'rpm'),
       },
     };
   },

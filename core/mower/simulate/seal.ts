@@ -1,40 +1,75 @@
+import { clearanceMl } from '../../engine/index.ts';
 import { heldPa, holeMm2 } from '../../measure/leakDown.ts';
-import { heldOpenOf, leakOf } from '../run.ts';
-import { viewOf } from '../tell.ts';
+import { ADAPTER_ML, gaugeStrokes } from '../gauge.ts';
+import { heldOpenOf, leakOf } from '../leaks.ts';
+import type { CylinderState } from '../machine.ts';
+import { turnOver } from '../turn.ts';
 import { of, type Shows, type Simulation, yes } from './simulation.ts';
 
-/** Highest pressure the cylinder makes while cranking with both plugs out of the way of speed: a gauge fills to it [Pa]. */
-function gaugePa(t: Simulation, changed = t.m.cylinders[t.i]!): number {
-  const m = {
-    ...t.m,
-    cylinders: t.m.cylinders.map((c, k) =>
-      k === t.i ? { ...changed, liquidMl: Math.min(changed.liquidMl, 5) } : { ...c, liquidMl: 0 },
-    ),
-  };
-  const view = changed === t.m.cylinders[t.i] && t.m.cylinders.every((c) => c.liquidMl <= 5) ? t.view : viewOf(m);
-  return Math.max(0, view.turned(t.hot).run?.peakPa[t.i] ?? 0);
+/** A plate that was thought to be wide open leaves so much of the air's pressure [M]; how often it is not [M]. */
+const NOT_QUITE_OPEN = 0.93;
+const OFTEN = { notQuiteOpen: 0.1, longAdapter: 0.15, fiveStrokes: 0.15 } as const;
+
+/** How a gauge is put in and cranked on; the same for both readings of one check. */
+interface Hung {
+  readonly adapterMl: number;
+  readonly intakeFill: number;
+  readonly strokes: number;
 }
+const hungBy = (t: Simulation): Hung => ({
+  adapterMl: t.chance.next() < OFTEN.longAdapter ? ADAPTER_ML.long : ADAPTER_ML.short,
+  intakeFill: t.chance.next() < OFTEN.notQuiteOpen ? NOT_QUITE_OPEN : 1,
+  strokes: t.chance.next() < OFTEN.fiveStrokes ? 5 : 6,
+});
+
+/** What cranking makes in the cylinder asked for, the other plug out [Pa over ambient]. */
+function pressedPa(t: Simulation, changed: CylinderState, adapterMl: number, intakeFill = 1): number {
+  // What stood above a piston is out before a gauge goes in.
+  const cylinders = t.m.cylinders.map((c, k) =>
+    k === t.i ? { ...changed, liquidMl: Math.min(changed.liquidMl, 5) } : c,
+  );
+  const plugsOut = cylinders.map((_, k) => k).filter((k) => k !== t.i);
+  const { run } = turnOver(
+    { ...t.m, cylinders },
+    { hot: t.hot, plugsOut, intakeFill, gauge: { cylinder: t.i, adapterMl } },
+  );
+  return Math.max(0, run?.peakPa[t.i] ?? 0);
+}
+
+/** What stands on a gauge after its strokes [Pa]. */
+function gaugePa(t: Simulation, changed: CylinderState, { adapterMl, intakeFill, strokes }: Hung): number {
+  const { sheet, ambientPa } = t.m;
+  const room = clearanceMl(sheet, sheet.compressionRatio) + adapterMl;
+  return gaugeStrokes(pressedPa(t, changed, adapterMl, intakeFill), room, strokes, ambientPa).at(-1)!;
+}
+
+/** Oil closes rings, not seats; a bore with a hole stays open. */
+const oiled = (c: CylinderState): CylinderState => ({
+  ...c,
+  leakMm2: {
+    ...c.leakMm2,
+    rings: c.bore === 'hole' ? c.leakMm2.rings : Math.min(c.leakMm2.rings, 0.25 + 0.25 * c.leakMm2.rings),
+  },
+});
+/** And takes up room itself: a spoonful [ml] [P]. */
+const OIL_ML = 5;
 
 export const SEAL_SHOWS = {
   'seal.thumb': (t) => {
-    const pa = gaugePa(t);
+    const pa = pressedPa(t, t.m.cylinders[t.i]!, 0);
     return pa < 60_000 ? 'nothing' : pa < 260_000 ? 'soft' : 'blows-off';
   },
-  'seal.compression': (t) => ({
-    fields: { value: of(Math.round(t.shown(gaugePa(t), 0.03, 1000) / 1000), 'kPa'), strokes: '6', throttleOpen: true },
-  }),
+  'seal.compression': (t) => {
+    const pa = gaugePa(t, t.m.cylinders[t.i]!, hungBy(t));
+    return {
+      fields: { value: of(Math.round(t.shown(pa, 0.03, 1000) / 1000), 'kPa'), strokes: '6', throttleOpen: true },
+    };
+  },
   'seal.wet': (t) => {
     const c = t.m.cylinders[t.i]!;
-    const dry = gaugePa(t);
-    // Oil closes rings, not seats; and takes up room itself.
-    const wet =
-      gaugePa(t, {
-        ...c,
-        leakMm2: {
-          ...c.leakMm2,
-          rings: c.bore === 'hole' ? c.leakMm2.rings : Math.min(c.leakMm2.rings, 0.25 + 0.25 * c.leakMm2.rings),
-        },
-      }) * 1.08;
+    const hung = hungBy(t);
+    const dry = gaugePa(t, c, hung);
+    const wet = gaugePa(t, oiled(c), { ...hung, adapterMl: hung.adapterMl - OIL_ML });
     return {
       fields: {
         value: of(Math.round(t.shown(wet, 0.02, 1000) / 1000), 'kPa'),

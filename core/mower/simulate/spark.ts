@@ -113,5 +113,5 @@ export const SPARK_SHOWS = {
   'spark.magnet-at-tdc': ({ m }) => yes(Math.abs(m.flywheel.offsetDeg) < 5, 'lines-up', 'off'),
   'spark.flywheel-nut': ({ m }) => yes(!m.flywheel.nutLoose, 'tight', 'loose'),
   'spark.key': ({ m }) =>
-    m.flywheel.offsetDeg < 1.5 ? 'intact' : m.flywheel.offsetDeg < 12 ? 'sheared-part' : 'sheared',
+    Math.abs(m.flywheel.offsetDeg) < 1.5 ? 'intact' : Math.abs(m.flywheel.offsetDeg) < 12 ? 'sheared-part' : 'sheared',
 } satisfies Partial<Shows>;

@@ -1,4 +1,4 @@
-import { leakOf } from '../run.ts';
+import { leakOf } from '../leaks.ts';
 import type { Shows } from './simulation.ts';
 
 export const TURN_SHOWS = {
