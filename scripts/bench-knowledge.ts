@@ -31,7 +31,7 @@ const { values } = parseArgs({
 const machines = Number(values.machines);
 const seed = Number(values.seed);
 /** Under so many machines on which the check can be made a share says too little. */
-const FEW = 20;
+const FEW = Math.min(20, Math.ceil(machines / 2));
 
 const engine: EngineWords = {
   ...({ cylinders: 2, layout: 'v-twin-90', fuelFeed: 'pulse-pump', lifters: 'solid' } as const),
@@ -66,10 +66,12 @@ function knowledge(): (check: string, fault: string) => Shares {
     for (const { id } of check.outcomes) {
       const event = readEvent({ ...withoutHeat(askedOf(check)), outcome: id }, '$', engine);
       if (!event.ok) continue;
-      const after = setMass(advance(bench, event.value).belief);
+      const { belief } = advance(bench, event.value);
+      const after = setMass(belief);
+      // Bayes, turned round: what a set gained, times how likely the reading was.
       own.set(
         id,
-        after.map((mass, i) => mass / before[i]!),
+        after.map((mass, i) => (belief.now.chance * mass) / before[i]!),
       );
     }
     table.set(check.id, own);

@@ -2,7 +2,7 @@ import { type FaultId, findFault } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import { CYLINDER, type OnCylinder } from './injectOnCylinder.ts';
 import type { Mower } from './machine.ts';
-import { between, ratio } from './scale.ts';
+import { between, damage, ratio } from './scale.ts';
 import { stand } from './standing.ts';
 
 /** One thing that is wrong. */
@@ -24,7 +24,8 @@ type OnMachine = (m: Mower, severity: number, form: number) => void;
 /** What each fault of the machine does to it. Figures are those of such parts when they are bad [M]. */
 const MACHINE = {
   'power.battery-flat': (m, s) => {
-    m.battery.openVolts = between(12.1, 11.4, s);
+    // To nothing but a click, and to none.
+    m.battery.openVolts = between(12.1, 8.5, s ** 2);
   },
   'power.battery-worn': (m, s) => {
     m.battery.testerOhms *= between(1.6, 3.6, s);
@@ -42,7 +43,7 @@ const MACHINE = {
     m.ohms.ground = ratio(0.012, 0.2, s);
   },
   'power.starter-weak': (m, s) => {
-    m.starter.strength = between(0.5, 0.12, s);
+    m.starter.strength = between(0.72, 0.2, s);
     m.starter.dragNm = between(2, 8, s);
   },
   'power.fuse': (m, _, form) => {
@@ -76,9 +77,9 @@ const MACHINE = {
     m.drawA = ratio(0.06, 1.2, s);
     m.battery.openVolts = between(12.1, 11.5, s);
   },
-  'power.wiring': (m) => {
+  'power.wiring': (m, _, form) => {
     m.line.wiring = false;
-    m.wiringSeen.push('elsewhere');
+    m.wiringSeen.push(damage('elsewhere', form));
   },
   'charge.stator': (m, s) => {
     m.charging.stator = between(0.6, 0, s);
@@ -98,8 +99,10 @@ const MACHINE = {
   'turn.pto-drag': (m, s) => {
     m.turning.ptoNm = between(13, 30, s);
   },
-  'turn.engine-seized': (m) => {
+  'turn.engine-seized': (m, _, form) => {
     m.turning.seized = true;
+    // Mostly for want of oil.
+    if (form < 0.55) m.oil.level = 'low';
   },
   'valve.release-off': (m) => {
     m.release.works = false;
@@ -111,7 +114,7 @@ const MACHINE = {
     if (form < 0.4) m.harness = { ...m.harness, key: 'stuck-closed' };
     else {
       m.harness = { ...m.harness, commonChafed: true };
-      m.wiringSeen.push('kill-common');
+      m.wiringSeen.push(damage('kill-common', form));
     }
   },
   'spark.flywheel-key': (m, s, form) => {
@@ -287,8 +290,8 @@ export function injectFaults(sound: Mower, faults: readonly InjectedFault[]): Mo
     onCylinder(own, severity, form, m, cylinder! - 1);
   }
   m.battery.chargedOhms = m.battery.testerOhms;
-  // The less charge, the more it stands in the way of its own current.
-  m.battery.testerOhms *= 1 + 2.2 * Math.max(0, Math.min(1.2, 12.4 - m.battery.openVolts));
+  // The less charge, the more it stands in the way of its own current; a cell that is gone is no want of charge.
+  if (!m.battery.cellGone) m.battery.testerOhms *= 1 + 2.2 * Math.max(0, Math.min(1.2, 12.4 - m.battery.openVolts));
   stand(m);
   return m;
 }

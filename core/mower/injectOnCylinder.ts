@@ -1,6 +1,6 @@
 import type { FaultId } from '../faults/index.ts';
 import type { CylinderState, Mower } from './machine.ts';
-import { between, ratio } from './scale.ts';
+import { between, damage, ratio } from './scale.ts';
 
 export type OnCylinder = (c: CylinderState, severity: number, form: number, m: Mower, index: number) => void;
 
@@ -36,9 +36,9 @@ export const CYLINDER = {
   'spark.gap-tight': (c, s) => {
     c.coil.gapMm = between(0.12, 0.02, s);
   },
-  'spark.kill-lead': (_c, _s, _form, m, index) => {
+  'spark.kill-lead': (_c, _s, form, m, index) => {
     m.harness = { ...m.harness, legs: m.harness.legs.map((leg, i) => (i === index ? { ...leg, chafed: true } : leg)) };
-    m.wiringSeen.push(`kill-lead-${index + 1}`);
+    m.wiringSeen.push(damage(`kill-lead-${index + 1}`, form));
   },
   'spark.kill-diode-short': (_c, _s, _form, m, index) => {
     m.harness = withDiode(m, index, 'shorted');

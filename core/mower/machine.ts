@@ -49,6 +49,9 @@ export interface CylinderState {
   airLeakMm2: number;
 }
 
+export const INSTRUMENTS = ['volts', 'ohms', 'amps', 'gauge', 'tachometer', 'thermometer', 'blades', 'other'] as const;
+export type Instrument = (typeof INSTRUMENTS)[number];
+
 /** One machine as it is, whatever anybody believes. Built anew from its sound self and what is wrong with it. */
 export interface Mower {
   readonly engine: EngineWords;
@@ -71,6 +74,10 @@ export interface Mower {
   };
   /** Hours it has run. */
   readonly hours: number;
+  /** Its own lot: what is chance of this machine and stays so, look after look. */
+  readonly lot: number;
+  /** What the instruments on this bench show too much, each in units of its class; the same at every reading. */
+  readonly instruments: Readonly<Record<Instrument, number>>;
   /** Where the crank comes to rest, try after try: before the top of a compression [deg]. */
   readonly restsBeforeDeg: readonly number[];
   readonly ambientC: number;
@@ -78,7 +85,8 @@ export interface Mower {
   /** Tester's ohms as it stands, and once charged; `fed` once a charger was on it, or a full one is in its place. */
   battery: { openVolts: number; testerOhms: number; chargedOhms: number; cellGone: boolean; fed: boolean };
   ohms: { positive: number; relay: number; ground: number; regulatorGround: number };
-  starter: { strength: number; drives: boolean; dragNm: number };
+  /** `size`: how large its maker made it; `strength`: what is left of that. */
+  starter: { size: number; strength: number; drives: boolean; dragNm: number };
   ringTeeth: 'ok' | 'worn';
   relayCoil: boolean;
   /** Winding of the blade clutch. */
@@ -103,7 +111,8 @@ export interface Mower {
     condenser: 'ok' | 'bad';
     hotPasses: number;
   };
-  wiringSeen: string[];
+  /** Where its wiring is damaged, and whether that lies open to the eye. */
+  wiringSeen: { readonly place: string; readonly open: boolean }[];
   fuel: {
     quality: 'fresh' | 'stale' | 'water' | 'empty';
     /** Strength that is left to what burns of it, 1 = fresh. */
@@ -148,6 +157,8 @@ export interface Mower {
 
 /** Such releases let go about here [P: figures of 30 are usual]. */
 const RELEASE_CLOSES_BTDC = 30;
+/** An engine with a release has a starter that needs it [M: without, most stand before a compression]. */
+const WITH_RELEASE = 0.52;
 /** A crank that is let go is thrown back by a compression and rests before it, or short of the next: so many ways of it [M]. */
 const RESTS_DEG = [90, 215] as const;
 export const RESTS = 4;
@@ -283,7 +294,7 @@ export function soundMower(engine: EngineWords, chance: Random, hours = 250): Mo
       ground: vary(0.0012, 0.13),
       regulatorGround: 0.002,
     },
-    starter: { strength: vary(1, 0.04), drives: true, dragNm: 0 },
+    starter: { size: release ? WITH_RELEASE : 1, strength: vary(1, 0.04), drives: true, dragNm: 0 },
     ringTeeth: 'ok',
     relayCoil: true,
     clutchOhms: 3.2,
@@ -303,6 +314,8 @@ export function soundMower(engine: EngineWords, chance: Random, hours = 250): Mo
     oil: { grade: chance.next() < 0.7 ? 'sae-30' : '10w-30', level: 'ok', fuelShare: 0, breather: true },
     parkedHours: 12,
     hours,
+    lot: Math.floor(0x1_0000_0000 * chance.next()),
+    instruments: Object.fromEntries(INSTRUMENTS.map((name) => [name, chance.normal()])) as Mower['instruments'],
     restsBeforeDeg: Array.from({ length: RESTS }, () => RESTS_DEG[0] + (RESTS_DEG[1] - RESTS_DEG[0]) * chance.next()),
   };
 }

@@ -1,5 +1,6 @@
 import type { Random } from '../chance/random.ts';
 import { findCheck } from '../checks/index.ts';
+import type { Instrument } from './machine.ts';
 import { BALANCE_SHOWS } from './simulate/balance.ts';
 import { FUEL_SHOWS } from './simulate/fuel.ts';
 import { LOOK_SHOWS } from './simulate/look.ts';
@@ -26,6 +27,24 @@ const SHOWS: Shows = {
   ...SEAL_SHOWS,
   ...RUN_SHOWS,
 };
+
+/** Of an instrument's class what it is always off by, and what differs from reading to reading: together half of it, one standard deviation [M]. */
+const BIAS = 0.4;
+const SCATTER = 0.3;
+/** What is judged by eye, ear or thumb is taken for so much more or less than it is [M]. */
+const MISJUDGES = 0.08;
+
+const INSTRUMENT: readonly (readonly [RegExp, Instrument])[] = [
+  [/ohms|diode|flex/, 'ohms'],
+  [/current|tester|draw$/, 'amps'],
+  [/volts|drop|load|start-signal|stator/, 'volts'],
+  [/compression|wet|leak-down|needle-hold/, 'gauge'],
+  [/top-speed|cut-out/, 'tachometer'],
+  [/heat/, 'thermometer'],
+  [/gap|lash/, 'blades'],
+];
+/** With what a check is read. */
+const instrumentOf = (check: string): Instrument => INSTRUMENT.find(([made]) => made.test(check))?.[1] ?? 'other';
 
 /** Chance that something plain to see is overlooked all the same [M]. */
 const OVERLOOKED = 0.02;
@@ -54,7 +73,11 @@ export function simulateCheck(view: View, asked: Asked, chance: Random): Simulat
     i: (asked.cylinder ?? 1) - 1,
     hot: asked.temperature === 'hot',
     chance,
-    shown: (value, share, digit) => Math.round((value * (1 + 0.5 * share * chance.normal())) / digit) * digit,
+    shown: (value, share, digit) => {
+      const off = BIAS * view.m.instruments[instrumentOf(check.id)] + SCATTER * chance.normal();
+      return Math.round((value * (1 + share * off)) / digit) * digit;
+    },
+    judged: (value) => value * (1 + MISJUDGES * chance.normal()),
   });
   if (typeof found === 'string') {
     const sound = check.outcomes[0]!.id;

@@ -1,6 +1,7 @@
-import type { Random } from '../chance/random.ts';
-import type { Symptom } from '../complaint/symptoms.ts';
-import type { RunningState } from '../engine/index.ts';
+import { type Random, random } from '../chance/random.ts';
+import { showsOnRun } from '../checks/look.run.ts';
+import { SYMPTOMS, type Symptom } from '../complaint/symptoms.ts';
+import type { RunningState, Temperature } from '../engine/index.ts';
 import { type Burning, coldAs, heatAfter, type Warm } from './heat.ts';
 import { sparkLeft, sparkOf } from './killHarness.ts';
 import { leakOf } from './leaks.ts';
@@ -182,8 +183,9 @@ export function symptomsOf(view: View): ReadonlyMap<Symptom, number> {
   return out;
 }
 
-/** Fuel past the needle, or past the seal of the bowl. */
-export const drips = ({ fuel }: Mower) => !fuel.shut && (fuel.needleMlMin > 0.25 || fuel.bowlSeal !== 'ok');
+/** Fuel past the needle, past the seal of the bowl, or out of a cracked line. */
+export const drips = ({ fuel }: Mower) =>
+  !fuel.shut && (fuel.needleMlMin > 0.25 || fuel.bowlSeal !== 'ok' || fuel.lineLook === 'cracked');
 
 const emptiesAgain = ({ charging, drawA, ohms }: Mower) =>
   charging.stator < 0.7 || charging.regulator === 'none' || ohms.regulatorGround > 0.1 || drawA > 0.03;
@@ -198,4 +200,19 @@ export const firesAtStop = (m: Mower, i: number) =>
 /** What is noticed of what the machine does, by one who looks that closely: over 1 he misses nothing plain. */
 export function noticed(view: View, chance: Random, closely: number): Symptom[] {
   return [...symptomsOf(view)].filter(([, surely]) => chance.next() < surely * closely).map(([symptom]) => symptom);
+}
+
+/** So much more closely than an owner a technician listens to a run [M]. */
+const LISTENS = 1.1;
+
+/** What is heard and seen of one run. Whether a sign is plain enough is a matter of that machine, and the same at the next run. */
+export function heardOn(view: View, state: RunningState, temperature: Temperature | null): Symptom[] {
+  const ids = Object.keys(SYMPTOMS);
+  return [...symptomsOf(view)]
+    .filter(([symptom]) => showsOnRun(symptom, state, temperature))
+    .filter(
+      ([symptom, surely]) =>
+        random(view.m.lot ^ Math.imul(ids.indexOf(symptom) + 1, 0x9e3779b1)).next() < surely * LISTENS,
+    )
+    .map(([symptom]) => symptom);
 }

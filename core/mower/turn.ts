@@ -54,6 +54,7 @@ const STARVED_V = 8.6;
 const UNHEARD_PA = 240_000;
 /** What a release opens for a millimetre of its bump [mm2/mm] [M]. */
 const RELEASE_MM2_PER_MM = 120;
+const STUCK_OUT = 1.5;
 /** Oil of an engine that worked [C] [P]. */
 const HOT_OIL_C = 90;
 
@@ -65,6 +66,8 @@ function crankEngineOf(m: Mower, { hot = false, plugsOut, gauge, intakeFill }: C
   const tops = firingAnglesDeg(m.engine);
   const rubs = rubsBy(m.oil.grade, hot ? HOT_OIL_C : m.ambientC, m.oil.fuelShare);
   const releases = m.release.works && m.engine.compressionRelease === 'automatic';
+  // One that is stuck on stands further out than it should, and does not go back in when it runs.
+  const bumpMm = m.release.bumpMm * (m.release.stuck ? STUCK_OUT : 1);
   return {
     boreMm: m.sheet.boreMm,
     strokeMm: m.sheet.strokeMm,
@@ -80,11 +83,7 @@ function crankEngineOf(m: Mower, { hot = false, plugsOut, gauge, intakeFill }: C
       heldOpenMm2: heldOpenOf(c, hot) + c.stuckMm2 + (plugsOut?.includes(i) ? PLUG_HOLE_MM2 : 0),
       intakeLift: liftLeft(c.lift.intake, c.lashMm.intake, 0.105),
       exhaustLift: liftLeft(c.lift.exhaust, c.lashMm.exhaust, 0.155),
-      releaseMm2: m.release.stuck
-        ? 120
-        : releases
-          ? RELEASE_MM2_PER_MM * Math.max(0, m.release.bumpMm - c.lashMm.exhaust)
-          : 0,
+      releaseMm2: releases ? RELEASE_MM2_PER_MM * Math.max(0, bumpMm - c.lashMm.exhaust) : 0,
       intakeClosesAbdcDeg: m.sheet.intakeClosesAbdcDeg,
       liquidMl: plugsOut?.includes(i) ? 0 : c.liquidMl,
       shortMm: c.shortMm,
@@ -102,18 +101,33 @@ const starterCircuitOf = (m: Mower): StarterCircuit => ({
   relayOhms: m.ohms.relay,
   groundOhms: m.ohms.ground,
   ...MOTOR,
-  motorOhms: (MOTOR.motorOhms * copperBy(m.ambientC)) / Math.max(0.2, m.starter.strength),
-  torqueConstant: MOTOR.torqueConstant * Math.sqrt(m.starter.strength),
+  motorOhms: (MOTOR.motorOhms * copperBy(m.ambientC)) / Math.max(0.1, m.starter.size * m.starter.strength),
+  torqueConstant: MOTOR.torqueConstant * Math.sqrt(m.starter.size * m.starter.strength),
 });
+
+/** A relay of 12 V pulls in from this, and lets go under that [V] [P: two thirds, a quarter]. */
+const PULLS_IN_V = 8;
+const LETS_GO_V = 3.2;
+
+/** Whether the relay holds once the motor draws: with next to nothing in the battery it lets go again, and chatters. */
+function relayHolds(c: StarterCircuit): 'holds' | 'lets-go' | 'stays-off' {
+  if (c.openVolts < PULLS_IN_V) return 'stays-off';
+  // In its first moment a battery has not yet sagged all the way.
+  const battery = c.batteryOhms / POLARISATION;
+  const amps = c.openVolts / (battery + c.positiveOhms + c.relayOhms + c.groundOhms + c.motorOhms);
+  return c.openVolts - battery * amps < LETS_GO_V ? 'lets-go' : 'holds';
+}
 
 /** The key turned to start: what the starter does, from relay to crank. */
 export function turnOver(m: Mower, as: CrankedAs = {}): Turned {
   const { fuse, key, interlock, wiring } = m.line;
-  if (fuse === 'blown' || !key || !interlock || !wiring || !m.relayCoil || m.battery.openVolts < 4)
+  if (fuse === 'blown' || !key || !interlock || !wiring || !m.relayCoil)
     return { how: 'silent', run: null, kickNm: null };
   if (!m.starter.drives) return { how: 'spins-free', run: null, kickNm: null };
-  const engine = crankEngineOf(m, as);
   const circuit = starterCircuitOf(m);
+  const relay = relayHolds(circuit);
+  if (relay !== 'holds') return { how: relay === 'stays-off' ? 'silent' : 'click-only', run: null, kickNm: null };
+  const engine = crankEngineOf(m, as);
   const run = crank(engine, circuit, m.ambientPa, {
     seconds: 1.3,
     tolerance: CRANK_TOLERANCE,

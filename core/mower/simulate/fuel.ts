@@ -1,16 +1,22 @@
-import { AMPLE_ML_MIN } from '../machine.ts';
+import { AMPLE_ML_MIN, type Mower } from '../machine.ts';
 import { atInletMlPerMin } from '../run.ts';
 import { viewOf } from '../tell.ts';
 import { of, ohms, on, type Shows, yes } from './simulation.ts';
 
+/** The solenoid hangs on the key's fuse. */
+const isFed = ({ solenoid, line, battery }: Mower) =>
+  solenoid.feed && line.fuse !== 'blown' && line.key && battery.openVolts > PULLS_IN_V;
+/** Under this a solenoid of 12 V does not pull in [V] [P]. */
+const PULLS_IN_V = 8;
+
 export const FUEL_SHOWS = {
   'fuel.solenoid-click': ({ m }) =>
-    yes(m.solenoid.feed && m.solenoid.ohms > 5 && Number.isFinite(m.solenoid.ohms), 'clicks', 'silent'),
+    yes(isFed(m) && m.solenoid.ohms > 5 && Number.isFinite(m.solenoid.ohms), 'clicks', 'silent'),
   'fuel.solenoid-volts': (t) => {
     const volts = t.m.battery.openVolts;
     return {
       fields: {
-        value: of(t.m.solenoid.feed ? t.shown(volts - 0.2, 0.004, 0.01) : 0, 'V'),
+        value: of(isFed(t.m) ? t.shown(volts - 0.2, 0.004, 0.01) : 0, 'V'),
         posts: of(t.shown(volts, 0.004, 0.01), 'V'),
       },
     };

@@ -1,11 +1,11 @@
 import { RESTS } from '../machine.ts';
-import { drips, noticed } from '../tell.ts';
+import { drips, heardOn } from '../tell.ts';
 import { on, type Shows, yes } from './simulation.ts';
 
 export const LOOK_SHOWS = {
   // Each try begins where the crank came to rest.
   'look.crank': ({ view, hot, chance }) => view.turned(hot, Math.floor(RESTS * chance.next())).how,
-  'look.run': ({ view, chance }) => ({ symptoms: noticed(view, chance, 1.1) }),
+  'look.run': ({ view, asked }) => ({ symptoms: heardOn(view, asked.condition, asked.temperature) }),
   'look.oil': ({ m }) => {
     const water = m.cylinders.some((c) => c.water);
     if (water) return 'milky';
@@ -16,9 +16,10 @@ export const LOOK_SHOWS = {
   'look.air-filter': ({ m }) =>
     !m.air.housing ? 'housing-broken' : m.air.filter < 0.6 ? 'blocked' : m.air.filter < 0.85 ? 'dirty' : 'clean',
   'look.fuel': ({ m }) => (m.fuel.shut && m.fuel.quality === 'fresh' ? 'tap-shut' : m.fuel.quality),
-  'look.wiring': ({ m, chance }) => {
-    const place = m.wiringSeen.find(() => chance.next() < 0.65);
-    return place ? { outcome: 'chafed', where: place } : 'ok';
+  // What does not lie open is not seen at a second look either.
+  'look.wiring': ({ m }) => {
+    const seen = m.wiringSeen.find(({ open }) => open);
+    return seen ? { outcome: 'chafed', where: seen.place } : 'ok';
   },
   'look.stains': ({ m }) =>
     drips(m)

@@ -1,13 +1,12 @@
-import { showsOnRun } from '../../checks/look.run.ts';
 import { runsDry } from '../run.ts';
-import { cranks, drips, firesAtStop, noticed, starts } from '../tell.ts';
+import { cranks, drips, firesAtStop, heardOn, starts } from '../tell.ts';
 import { of, on, type Shows, type Simulation, yes } from './simulation.ts';
 
 /** Whoever runs it for a quarter of an hour notices what he would notice of any run, as surely. */
-function staysClean({ view, asked, chance }: Simulation): boolean {
+function staysClean({ view, asked }: Simulation): boolean {
   const [cold, hot] = [view.going(asked.condition, false), view.going(asked.condition, true)];
   const goes = starts(view, false) && hot.runs && Math.min(...hot.strength) > 0.75 && Math.min(...cold.strength) > 0.7;
-  return goes && noticed(view, chance, 1.1).every((symptom) => !showsOnRun(symptom, asked.condition, 'hot'));
+  return goes && heardOn(view, asked.condition, 'hot').length === 0;
 }
 
 export const RUN_SHOWS = {

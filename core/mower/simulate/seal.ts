@@ -54,9 +54,12 @@ const oiled = (c: CylinderState): CylinderState => ({
 /** And takes up room itself: a spoonful [ml] [P]. */
 const OIL_ML = 5;
 
+/** How loud the air is that passes so much [M]. */
+const heardAs = (mm2: number) => (mm2 > 4 ? 'loud' : mm2 > 0.9 ? 'clear' : mm2 > 0.32 ? 'faint' : null);
+
 export const SEAL_SHOWS = {
   'seal.thumb': (t) => {
-    const pa = pressedPa(t, t.m.cylinders[t.i]!, 0);
+    const pa = t.judged(pressedPa(t, t.m.cylinders[t.i]!, 0));
     return pa < 60_000 ? 'nothing' : pa < 260_000 ? 'soft' : 'blows-off';
   },
   'seal.compression': (t) => {
@@ -83,7 +86,7 @@ export const SEAL_SHOWS = {
     const c = t.m.cylinders[t.i]!;
     const supply = 80 * 6894.757;
     const held = heldPa({ supplyPa: supply, orificeMm2: holeMm2(1.016) }, leakOf(c, t.hot), t.m.ambientPa);
-    const grade = (mm2: number) => (mm2 > 4 ? 'loud' : mm2 > 0.9 ? 'clear' : mm2 > 0.32 ? 'faint' : null);
+    const grade = (area: number) => heardAs(t.judged(area));
     const own = heldOpenOf(c, t.hot);
     const places = {
       intake: grade(c.leakMm2.intake + (c.lashMm.intake < c.lashMm.exhaust ? own : 0)),
@@ -102,7 +105,9 @@ export const SEAL_SHOWS = {
     };
   },
   'seal.fluid-test': ({ m, i }) => {
-    const { intake, exhaust } = m.cylinders[i]!.leakMm2;
+    const { leakMm2, stuckMm2 } = m.cylinders[i]!;
+    // What holds a valve off its seat lets fluid past as well.
+    const [intake, exhaust] = [leakMm2.intake, leakMm2.exhaust + stuckMm2];
     return exhaust > 0.6 && exhaust >= intake ? 'weeps-exhaust' : intake > 0.6 ? 'weeps-intake' : 'holds';
   },
   'seal.stud-holes': ({ m, i }) => m.cylinders[i]!.studHoles,

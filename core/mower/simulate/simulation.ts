@@ -42,6 +42,8 @@ export interface Simulation {
   readonly i: number;
   readonly hot: boolean;
   readonly chance: Random;
+  /** What is judged without an instrument, as it is taken for: at a border now the one word, now the other. */
+  readonly judged: (value: number) => number;
   /** A figure as an instrument of that class shows it, a share of the reading, and its last digit. */
   readonly shown: (value: number, share: number, digit: number) => number;
 }

@@ -24,9 +24,9 @@ const legOff = (m: Mower, off: (i: number) => boolean): Mower => ({
 const sparkWord = (left: number) => (left > 0.55 ? 'strong' : left > 0.28 ? 'weak' : left > 0.12 ? 'skips' : 'none');
 
 export const SPARK_SHOWS = {
-  'spark.tester': ({ view, m, i, asked, hot }) => {
+  'spark.tester': ({ view, m, i, asked, hot, judged }) => {
     const rpm = speedIn(view, asked.condition, hot);
-    return sparkWord(sparkAt(m, i, rpm, hot));
+    return sparkWord(judged(sparkAt(m, i, rpm, hot)));
   },
   'spark.points': ({ m }) => m.breaker.points,
   'spark.condenser': ({ m }) => m.breaker.condenser,

@@ -1,0 +1,102 @@
+import { describe, expect, it } from 'vitest';
+import { type InjectedFault, injectFaults } from '@/core/mower/injectFaults.ts';
+import { INSTRUMENTS, type Mower, soundMower } from '@/core/mower/machine.ts';
+import { simulateCheck } from '@/core/mower/simulateCheck.ts';
+import { viewOf } from '@/core/mower/tell.ts';
+import { random } from './random.ts';
+
+const TWIN = {
+  ...({ cylinders: 2, layout: 'v-twin-90', fuelFeed: 'pump', lifters: 'solid' } as const),
+  ...({ ignition: 'coil-per-cylinder', compressionRelease: 'none', carburettor: 'two-barrel' } as const),
+};
+const put = (fault: string, cylinder: number | null, severity = 0.8, form = 0.2): InjectedFault => ({
+  ...{ fault, cylinder, severity, form, shows: 1 },
+});
+const mower = (n: number, puts: readonly InjectedFault[] = []) => injectFaults(soundMower(TWIN, random(n)), puts);
+type Asked = Parameters<typeof simulateCheck>[1];
+const read = (m: Mower, asked: Partial<Asked> & { check: string }, seed: number) =>
+  simulateCheck(viewOf(m), { cylinder: null, condition: 'bench', temperature: null, ...asked }, random(seed))[0] as {
+    outcome?: string;
+    where?: string;
+    symptoms?: string[];
+    fields?: Record<string, { value: number }>;
+  };
+const mean = (all: readonly number[]) => all.reduce((a, b) => a + b, 0) / all.length;
+const spread = (all: readonly number[]) => Math.sqrt(mean(all.map((x) => (x - mean(all)) ** 2)));
+const TWENTY = Array.from({ length: 20 }, (_, k) => k);
+
+describe('an instrument', () => {
+  const volts = (m: Mower, seed: number) =>
+    read(m, { check: 'power.rest-volts', condition: 'key-off' }, seed).fields!.value!.value;
+
+  it('errs the same way at every reading, another one another way; readings of one scatter less than instruments differ', () => {
+    // ISO 5725: repeatability of one instrument, and bias of each.
+    const meters = TWENTY.map((n) => {
+      const m = mower(100 + n);
+      const off = TWENTY.map((k) => volts(m, k) / m.battery.openVolts - 1);
+      return { bias: mean(off), own: spread(off) };
+    });
+    const between = spread(meters.map(({ bias }) => bias));
+    expect(mean(meters.map(({ own }) => own))).toBeLessThan(between);
+    expect(between).toBeGreaterThan(0.0005);
+    expect(between).toBeLessThan(0.004);
+  });
+
+  it('the same meter has the same bias in another check of the same kind, and a gauge has its own', () => {
+    const m = mower(7);
+    const off = { ...m, instruments: { ...m.instruments, volts: 2.5, gauge: 0 } };
+    const none = { ...m, instruments: Object.fromEntries(INSTRUMENTS.map((i) => [i, 0])) as Mower['instruments'] };
+    const of = (from: Mower, check: string, condition: Asked['condition'], cylinder: number | null = null) =>
+      mean(TWENTY.map((k) => read(from, { check, condition, cylinder }, k).fields!.value!.value));
+    for (const [check, state] of [
+      ['power.rest-volts', 'key-off'],
+      ['power.crank-volts', 'cranking'],
+    ] as const)
+      expect(of(off, check, state) / of(none, check, state)).toBeCloseTo(1 + 0.4 * 2.5 * 0.004, 3);
+    expect(of(off, 'seal.compression', 'cranking', 1) / of(none, 'seal.compression', 'cranking', 1)).toBeCloseTo(1, 3);
+  });
+});
+
+describe('a reader', () => {
+  it('calls a spark at the border now the one, now the other, and a plain one always what it is', () => {
+    const words = (strength: number) =>
+      new Set(
+        TWENTY.map((k) => {
+          const m = mower(9);
+          m.cylinders[0]!.coil.strength = strength;
+          return read(m, { check: 'spark.tester', condition: 'idle', cylinder: 1 }, k).outcome;
+        }),
+      );
+    expect([...words(1)]).toEqual(['strong']);
+    expect([...words(0.02)]).toEqual(['none']);
+    const border = words(0.55 / mower(9).flywheel.magnet);
+    expect([...border].sort()).toEqual(['strong', 'weak']);
+  });
+
+  it('sees along the wiring the second time what he saw the first; what does not lie open he does not see', () => {
+    const found = Array.from({ length: 60 }, (_, n) => {
+      const m = mower(300 + n, [put('spark.kill-lead', 1, 0.8, random(n).next())]);
+      return new Set(
+        [1, 2, 3, 4].map((k) => read(m, { check: 'look.wiring', condition: 'key-off' }, k).where ?? 'none'),
+      );
+    });
+    // What is plain to see is overlooked once in fifty all the same.
+    expect(found.filter((own) => own.size === 1).length).toBeGreaterThan(50);
+    const seen = found.filter((own) => own.has('kill-lead-1')).length;
+    expect(seen).toBeGreaterThan(25);
+    expect(seen).toBeLessThan(55);
+  });
+
+  it('hears of a run what that state shows, and the same at the next run', () => {
+    const m = mower(21, [put('fuel.main-jet', null, 0.15), put('seal.rings', 1, 0.9)]);
+    const heard = (condition: Asked['condition'], k: number) => read(m, { check: 'look.run', condition }, k).symptoms!;
+    expect(heard('idle', 1)).toEqual(heard('idle', 2));
+    expect(heard('loaded', 1)).toEqual(heard('loaded', 2));
+    for (let n = 0; n < 30; n++) {
+      const lean = mower(500 + n, [put('fuel.main-jet', null, 0.12)]);
+      const idle = read(lean, { check: 'look.run', condition: 'idle' }, 1).symptoms!;
+      // Power is felt under load, not at idle.
+      expect(idle).not.toContain('low-power');
+    }
+  });
+});
