@@ -74,6 +74,8 @@ export interface CycleOptions {
   readonly from?: { readonly angleRad: number; readonly radPerS: number; readonly plate: number };
   /** What else turns the crank, by its speed [N m]: a starter. */
   readonly helpNm?: (radPerS: number, seconds: number) => number;
+  /** Ends it before its time. */
+  readonly until?: (radPerS: number, seconds: number) => boolean;
   readonly sink?: { readonly everyS: number; readonly take: (sample: CycleSample) => void };
 }
 
@@ -315,6 +317,7 @@ export function runCycles(engine: CycleEngine, driven: Driven, options: CycleOpt
       diedAtS = time;
       break;
     }
+    if (options.until?.(cycling.speed, time)) break;
     if (time < seconds / 2) {
       cycleFrom = cycling.angle;
       continue;

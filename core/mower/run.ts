@@ -234,7 +234,7 @@ export function speedCut(strength: readonly number[], cut: number, rpm: number, 
 const meanOf = (all: readonly number[]) => all.reduce((a, b) => a + b, 0) / all.length;
 
 /** Torque of such engines at their best [N m] [M: 24 and 17 hp at 3,600 1/min]. */
-const fullNmOf = ({ engine }: Mower) => (engine.cylinders === 2 ? 47 : 33);
+export const fullNmOf = ({ engine }: Mower) => (engine.cylinders === 2 ? 47 : 33);
 
 /** The engine as it goes at one state, for a model that follows each of its firings. */
 export function cyclesOf(m: Mower, state: RunningState, now: Running): { engine: CycleEngine; driven: Driven } {

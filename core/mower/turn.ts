@@ -94,7 +94,7 @@ function crankEngineOf(m: Mower, { hot = false, plugsOut, gauge, intakeFill }: C
   };
 }
 
-const starterCircuitOf = (m: Mower): StarterCircuit => ({
+export const starterCircuitOf = (m: Mower): StarterCircuit => ({
   openVolts: m.battery.openVolts,
   batteryOhms: POLARISATION * m.battery.testerOhms * batteryOhmsBy(m.ambientC),
   positiveOhms: m.ohms.positive,
