@@ -38,7 +38,9 @@ const engine: EngineWords = {
   ...({ ignition: 'coil-per-cylinder', compressionRelease: 'automatic', carburettor: 'two-barrel' } as const),
 };
 type Shares = Readonly<Record<string, number>>;
-const checks = CHECKS.filter((c) => c.appliesTo(engine) && c.proposed && c.outcomes.length > 1 && !c.takesSymptoms);
+const checks = CHECKS.filter(
+  (c) => c.appliesTo(engine) && c.proposed && c.outcomes.length > 1 && !c.takesSymptoms && !c.each,
+);
 const sideOf = (check: CheckDefinition) => (check.scope === 'cylinder' ? 1 : null);
 const askedOf = (check: CheckDefinition) => ({
   check: check.id,

@@ -71,7 +71,8 @@ const MACHINE = {
   'power.clutch-coil': (m, s, form) => {
     // Open it only does not pull in; shorted it takes the fuse with it.
     m.clutchOhms = form < 0.75 ? between(1.2, 0.2, s) : Number.POSITIVE_INFINITY;
-    if (form < 0.75) m.line.fuse = 'blown';
+    // Only once somebody has engaged the blades.
+    if (form < 0.3) m.line.fuse = 'blown';
   },
   'power.draw': (m, s) => {
     m.drawA = ratio(0.06, 1.2, s);
@@ -138,8 +139,9 @@ const MACHINE = {
   'spark.oil-switch': (m) => {
     m.oilSwitchGrounds = true;
   },
-  'fuel.stale': (m, s) => {
+  'fuel.stale': (m, s, form) => {
     m.fuel.quality = 'stale';
+    if (form < 0.45) m.fuel.bowl = 'varnish';
     m.fuel.spoilt = between(0.85, 0.5, s);
   },
   'fuel.water': (m, s) => {

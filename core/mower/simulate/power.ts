@@ -34,6 +34,8 @@ function startSignal({ line, battery }: Mower, tap: Tap): boolean {
   return tap === 'interlock-out' ? true : line.wiring;
 }
 
+/** Of its amps what a tester finds with one of six cells gone [M]. */
+const CELL_GONE = 0.45;
 /** From this share of the governed speed the regulator has enough [M: about 2,500 1/min]. */
 const FULL_CHARGE_FROM = 0.7;
 /** Speed it turns at, as a share of the governed one. */
@@ -54,7 +56,11 @@ export const POWER_SHOWS = {
   }),
   'power.tester': ({ m, shown }) => ({
     fields: {
-      measuredCca: of(Math.round(shown(3 / m.battery.testerOhms, 0.04, 1)), 'A'),
+      // With the volts of a cell gone a tester reckons hardly any amps.
+      measuredCca: of(
+        Math.round(shown(((m.battery.cellGone ? CELL_GONE : 1) * 3) / m.battery.testerOhms, 0.04, 1)),
+        'A',
+      ),
       ratedCca: of(m.sheet.ratedCcaA, 'A'),
       // A cell that is gone takes no charge: it is tested as it is.
       ...(m.battery.cellGone ? {} : { stateOfCharge: of(Math.round(chargePercent(m.battery.openVolts)), '%') }),
