@@ -71,7 +71,7 @@ export function Choice<T extends string>({
               'border-line bg-sheet text-ink data-[state=on]:border-iron data-[state=on]:bg-iron data-[state=on]:text-on-iron',
             )}
           >
-            {numbered && i < 9 && <KeyNumber n={i + 1} />}
+            {numbered && i < 10 && <KeyNumber n={i + 1} />}
             {option.label}
           </button>
         );
@@ -80,14 +80,14 @@ export function Choice<T extends string>({
   );
 }
 
-/** The digit that picks this key. */
+/** The digit that picks this key; 0 the tenth. */
 export function KeyNumber({ n }: { n: number }) {
   return (
     <span
       aria-hidden="true"
       className="mr-2 inline-block min-w-4 text-[0.8rem] font-bold text-soft [[data-state=on]_&]:text-on-iron [[aria-pressed=true]_&]:text-on-iron"
     >
-      {n}
+      {n % 10}
     </span>
   );
 }

@@ -326,7 +326,7 @@ function SymptomPick({ entry, complaint, onChange }: Props) {
       onClick={() => toggle(symptom)}
       className="min-h-tap border-2 border-line bg-sheet px-3 text-left font-semibold aria-pressed:border-iron aria-pressed:bg-iron aria-pressed:text-on-iron"
     >
-      {number !== undefined && number <= 9 && <KeyNumber n={number} />}
+      {number !== undefined && number <= 10 && <KeyNumber n={number} />}
       {SYMPTOMS[symptom]}
     </button>
   );

@@ -8,6 +8,10 @@ import { SideBadge, SystemTab } from './RidgeTabs.tsx';
 import { BAND, FOLDED, heightsOf, MARGIN, markOf, NAMES, type Outline, RISE, STRIP, skyline } from './ridgeShape.ts';
 import { useMeasured } from './useMeasured.ts';
 
+/** Columns of the last system, and the room its name and "in 100" need beside each other [rem]. */
+const LAST = PARTS.filter((p) => p.system === SYSTEMS.at(-1)).length;
+const ROOM_FOR_BOTH_REM = 7.8;
+
 /** Where everything stands, in pixels of what was measured. */
 interface Frame {
   readonly twin: boolean;
@@ -104,13 +108,15 @@ export const Ridge = memo(function Ridge({
             style={{ left: edge, width: margin, top: c === 0 ? strip : bottom, height: room }}
           />
         ))}
-      {/* Said once: every figure on the ridge is one. */}
-      <p
-        aria-hidden="true"
-        className="absolute top-0 right-1 text-[0.8rem] leading-[1.35rem] text-soft @[88rem]:hidden"
-      >
-        in 100
-      </p>
+      {/* Said once: every figure on the ridge is one. Where the last name needs the room, it is left out. */}
+      {(folded || twin || LAST * column > ROOM_FOR_BOTH_REM * measured.rem) && (
+        <p
+          aria-hidden="true"
+          className="absolute top-0 right-1 text-[0.8rem] leading-[1.35rem] text-soft @[88rem]:hidden"
+        >
+          in 100
+        </p>
+      )}
       <Columns
         parts={parts}
         column={column}

@@ -33,15 +33,15 @@ export function usePlateKeys(
     e.preventDefault();
     if (!goOn(target)) form.current?.requestSubmit();
   };
-  // Digits pick an outcome from wherever the focus is, unless something is typed.
+  // Digits pick an outcome, 0 the tenth, from wherever the focus is, unless something is typed.
   const digit = useLatest((e: globalThis.KeyboardEvent) => {
     const target = e.target as HTMLElement;
-    if (isTaken() || e.ctrlKey || e.metaKey || e.altKey || target.closest(ELSEWHERE)) return;
+    if (!/^\d$/.test(e.key) || isTaken() || e.ctrlKey || e.metaKey || e.altKey || target.closest(ELSEWHERE)) return;
     const side =
       sides.find((s) => fieldset(s)?.contains(target)) ??
       drafts.find((d) => d.drafted.state === 'empty')?.side ??
       sides[0]!;
-    const chosen = fieldset(side)?.querySelectorAll<HTMLElement>('[data-numbered] button')[Number(e.key) - 1];
+    const chosen = fieldset(side)?.querySelectorAll<HTMLElement>('[data-numbered] button')[(Number(e.key) + 9) % 10];
     if (!chosen) return;
     e.preventDefault();
     if (chosen.ariaChecked !== 'true') chosen.click();
