@@ -78,7 +78,7 @@ export const POWER_FAULTS = [
     title: 'Battery with a dead cell',
     part: 'battery',
     weight: 3,
-    failures: [{ failure: 'crank', levels: { slow: 0.55, click: 0.2, silent: 0.04, stops: 0.16 } }],
+    failures: [{ failure: 'crank', levels: { slow: 0.32, click: 0.42, silent: 0.1, stops: 0.1 } }],
     effects: [
       { check: 'power.rest-volts', outcomes: { 'cell-gone': 0.9, flat: 0.07 } },
       { check: 'power.tester', outcomes: { worn: 0.15, bad: 0.82 } },

@@ -34,6 +34,8 @@ function startSignal({ line, battery }: Mower, tap: Tap): boolean {
   return tap === 'interlock-out' ? true : line.wiring;
 }
 
+/** What a meter makes of posts that are pulled down and let go again [V] [M]. */
+const CHATTERS_V = 6.5;
 /** Of its amps what a tester finds with one of six cells gone [M]. */
 const CELL_GONE = 0.45;
 /** From this share of the governed speed the regulator has enough [M: about 2,500 1/min]. */
@@ -81,7 +83,8 @@ export const POWER_SHOWS = {
   },
   'power.crank-volts': (t) => {
     const { how, run } = t.view.turned(t.hot);
-    if (!run) return one(t.shown(t.m.battery.openVolts - 0.05, 0.004, 0.01), 'V');
+    // A relay that chatters pulls the posts down each time it closes.
+    if (!run) return one(t.shown(how === 'click-only' ? CHATTERS_V : t.m.battery.openVolts - 0.05, 0.004, 0.01), 'V');
     const fields: Record<string, Quantity> = {
       value: of(t.shown(run.postVolts, 0.004, 0.01), 'V'),
       restVolts: of(t.shown(t.m.battery.openVolts, 0.004, 0.01), 'V'),
@@ -90,7 +93,7 @@ export const POWER_SHOWS = {
     return { fields };
   },
   'power.jump': ({ view, m, hot }) => {
-    if (cranks(view, hot) && view.turned(hot).how !== 'slow') return 'same';
+    if (cranks(view, hot) && !['slow', 'hesitates'].includes(view.turned(hot).how)) return 'same';
     const jumped = viewOf({
       ...m,
       battery: { ...m.battery, openVolts: 12.7, testerOhms: Math.min(m.battery.testerOhms, 0.008) },
