@@ -1,4 +1,5 @@
-import { defineFault, fix } from './define.ts';
+import { fix } from './define.ts';
+import { defineFault } from './defineFault.ts';
 
 /** Air in, heat and gas out. Numbers: common practice and from memory, adjustable; parts prices invented. */
 export const AIR_FAULTS = [

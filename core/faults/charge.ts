@@ -1,5 +1,6 @@
 import type { OutcomeOf } from '../checks/index.ts';
-import { defineFault, type EffectSpec, type FaultSpec, fix } from './define.ts';
+import { type EffectSpec, type FaultSpec, fix } from './define.ts';
+import { defineFault } from './defineFault.ts';
 import type { FaultId } from './ids.ts';
 
 /** A machine that does not charge: the battery is found flat, and the charging volts are out. */

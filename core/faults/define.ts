@@ -248,33 +248,6 @@ export type FaultSpec<Id extends FaultId> = Omit<FaultDefinition, Optional | key
   Partial<Pick<FaultDefinition, Exclude<Optional, keyof Knowledge>>> &
   Knowledge & { readonly id: Id };
 
-/** A fault with the usual answers filled in. */
-export function defineFault<const Id extends FaultId>(spec: FaultSpec<Id>): FaultDefinition & { readonly id: Id } {
-  const { effects, failures, otherwise, confirmedBy, confirmedOnSingle, ...rest } = spec;
-  return {
-    perCylinder: false,
-    appliesTo: () => true,
-    history: {},
-    engineFactor: () => 1,
-    perHundredHours: 1,
-    stored: 1,
-    showsToday: 1,
-    symptoms: {},
-    curedBy: [],
-    sameWork: null,
-    leavesCharged: false,
-    behind: null,
-    endsInDecision: false,
-    ...rest,
-    // The compiler has held each to its check; from here on they are all of one kind.
-    effects: (effects ?? []) as readonly Effect[],
-    failures: (failures ?? []) as readonly FailureEffect[],
-    otherwise: (otherwise ?? null) as Otherwise | null,
-    confirmedBy: confirmedBy as FaultDefinition['confirmedBy'],
-    confirmedOnSingle: (confirmedOnSingle ?? null) as FaultDefinition['confirmedOnSingle'],
-  };
-}
-
 /** A condition, held to the checks and faults it names. */
 export function defineCondition(
   spec: Omit<ConditionDefinition, 'effects' | 'failures' | 'seenAs'> & {

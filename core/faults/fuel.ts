@@ -1,6 +1,7 @@
 import type { OutcomeOf } from '../checks/index.ts';
 import { carburetted, type EngineWords } from '../engine/index.ts';
-import { defineFault, type EffectSpec, type FailureSpec, type FaultSpec, fix } from './define.ts';
+import { type EffectSpec, type FailureSpec, type FaultSpec, fix } from './define.ts';
+import { defineFault } from './defineFault.ts';
 import type { FaultId } from './ids.ts';
 
 const pumped = (engine: EngineWords) => engine.fuelFeed !== 'gravity' && carburetted(engine);

@@ -1,4 +1,5 @@
-import { defineFault, fix } from './define.ts';
+import { fix } from './define.ts';
+import { defineFault } from './defineFault.ts';
 
 /** Oil and breathing. Numbers: common practice and from memory, adjustable. */
 export const OIL_FAULTS = [

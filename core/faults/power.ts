@@ -1,4 +1,5 @@
-import { defineFault, fix } from './define.ts';
+import { fix } from './define.ts';
+import { defineFault } from './defineFault.ts';
 import type { FaultId } from './ids.ts';
 
 /** A cable to the starter: both sides fail alike and differ only in the leg that shows the drop. */

@@ -1,5 +1,6 @@
 import type { PlaceOf, PlaceOutcomeOf } from '../checks/index.ts';
-import { defineFault, fix, type NeedSpec } from './define.ts';
+import { fix, type NeedSpec } from './define.ts';
+import { defineFault } from './defineFault.ts';
 
 const heardAt = (
   part: PlaceOf<'seal.leak-down'>,

@@ -1,6 +1,7 @@
 import type { OutcomeOf } from '../checks/index.ts';
 import { type EngineWords, mayBe } from '../engine/index.ts';
-import { defineFault, fix, type RepairDefinition } from './define.ts';
+import { fix, type RepairDefinition } from './define.ts';
+import { defineFault } from './defineFault.ts';
 
 /** A kill harness with a diode in each leg needs two coils. */
 const hasDiodes = (engine: EngineWords) => engine.cylinders > 1 && mayBe(engine.ignition, 'coil-per-cylinder');

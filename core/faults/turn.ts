@@ -1,5 +1,6 @@
 import type { EngineWords } from '../engine/index.ts';
-import { defineFault, fix } from './define.ts';
+import { fix } from './define.ts';
+import { defineFault } from './defineFault.ts';
 
 const hasRelease = (engine: EngineWords) => engine.compressionRelease !== 'none';
 

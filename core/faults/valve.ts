@@ -1,5 +1,6 @@
 import type { EngineWords } from '../engine/index.ts';
-import { defineFault, type FaultDefinition, fix, type NeedSpec } from './define.ts';
+import { type FaultDefinition, fix, type NeedSpec } from './define.ts';
+import { defineFault } from './defineFault.ts';
 
 const adjusted = (engine: EngineWords) => engine.lifters !== 'hydraulic';
 const hydraulic = (engine: EngineWords) => engine.lifters !== 'solid';

@@ -1,7 +1,8 @@
 import { EMPTY_ASSESSMENT } from '@/core/checks/assessment.ts';
 import { type CheckId, defineCheck, numberField, outcomes } from '@/core/checks/index.ts';
 import type { TellsByCheck } from '@/core/checks/tells/tells.ts';
-import { defineFault, fix } from '@/core/faults/define.ts';
+import { fix } from '@/core/faults/define.ts';
+import { defineFault } from '@/core/faults/defineFault.ts';
 import type { Shows } from '@/core/mower/simulate/simulation.ts';
 
 /**
