@@ -12,7 +12,7 @@ import { soundMower } from '../core/mower/machine.ts';
 import { simulateCheck } from '../core/mower/simulateCheck.ts';
 import { type View, viewOf } from '../core/mower/tell.ts';
 import { setMass } from '../core/reason/asked.ts';
-import { aloneAt } from '../core/reason/space.ts';
+import { alone } from '../core/reason/faultChances.ts';
 import { canMake } from '../core/trial/states.ts';
 
 /**
@@ -61,7 +61,7 @@ function knowledge(): (check: string, fault: string) => Shares {
   if (!head.ok) throw new Error(JSON.stringify(head.issues));
   const bench = openBench({ ...(head.value as CaseHead), complaint: [] });
   const before = setMass(bench.belief);
-  const faultAt = new Map(bench.network.spec.faults.map(({ key }, i) => [key, aloneAt(i)]));
+  const faultAt = new Map(bench.catalogue.faults.map(({ key }, i) => [key, i]));
   const table = new Map<string, Map<string, Float64Array>>();
   for (const check of checks) {
     const own = new Map<string, Float64Array>();
@@ -80,8 +80,9 @@ function knowledge(): (check: string, fault: string) => Shares {
   }
   return (check, fault) => {
     const at = faultAt.get(fault)!;
-    const raw = [...table.get(check)!].map(([id, of]) => [id, of[at]!] as const);
+    const raw = [...table.get(check)!].map(([id, of]) => [id, alone(bench.catalogue, at, (set) => of[set]!)] as const);
     const sum = raw.reduce((all, [, p]) => all + p, 0);
+    if (!(sum > 0)) throw new Error(`the knowledge expects nothing of ${check} with ${fault}`);
     return Object.fromEntries(raw.map(([id, p]) => [id, p / sum]));
   };
 }

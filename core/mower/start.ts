@@ -1,10 +1,11 @@
 import type { Random } from '../chance/random.ts';
-import { copperBy, rubsBy } from './cold.ts';
+import { copperBy } from './cold.ts';
 import { type CycleEngine, type CycleSample, runCycles } from './cycle.ts';
+import { torqueTaken } from './governor.ts';
 import type { Mower } from './machine.ts';
 import { cyclesOf, fullNmOf } from './run.ts';
-import { starts, viewOf } from './tell.ts';
-import { starterCircuitOf } from './turn.ts';
+import { viewOf } from './tell.ts';
+import { dragOf, starterCircuitOf } from './turn.ts';
 
 /** What one try at starting leaves behind for the next. */
 export interface Tried {
@@ -97,8 +98,7 @@ export function tryToStart(m: Mower, before: Tried, { keyS, seconds, hot = false
   }
   const cranking = view.going('cranking', hot);
   const { engine, driven } = cyclesOf(wet, 'cranking', cranking);
-  const rubs = rubsBy(m.oil.grade, hot ? 90 : m.ambientC, m.oil.fuelShare);
-  const load = (m.turning.frictionNm * rubs + m.turning.ptoNm + m.starter.dragNm) / fullNmOf(m) / 0.55;
+  const load = dragOf(m, hot) / fullNmOf(m) / torqueTaken(0);
   let joules = 0;
   let last = 0;
   const onStarter = {
@@ -132,9 +132,8 @@ export function tryToStart(m: Mower, before: Tried, { keyS, seconds, hot = false
   const crankedRpm = (first.state.angleRad / first.seconds) * (30 / Math.PI);
   const idle = view.going('idle', hot);
   const going = cyclesOf(wet, 'idle', idle);
-  const stays = caught && starts(view, hot) && idle.runs;
   const plate = Math.max(going.driven.plate, 0.05);
-  const burns = caught && (stays || idle.fires.some((f) => f > 0));
+  const burns = caught && idle.fires.some((f) => f > 0);
   const then = runCycles(
     burns ? going.engine : unfired(going.engine),
     { ...going.driven, plate },

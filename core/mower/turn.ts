@@ -54,6 +54,7 @@ const STARVED_V = 8.6;
 const UNHEARD_PA = 240_000;
 /** What a release opens for a millimetre of its bump [mm2/mm] [M]. */
 const RELEASE_MM2_PER_MM = 120;
+/** One that is stuck on stands further out than it should by this factor [M]. */
 const STUCK_OUT = 1.5;
 /** Oil of an engine that worked [C] [P]. */
 const HOT_OIL_C = 90;
@@ -61,12 +62,17 @@ const HOT_OIL_C = 90;
 /** A plug hole [mm2] [P: 14 mm]. */
 const PLUG_HOLE_MM2 = 150;
 
+/** How much more than on clean oil at 20 C it rubs, by its oil. */
+const rubsNow = (m: Mower, hot: boolean) => rubsBy(m.oil.grade, hot ? HOT_OIL_C : m.ambientC, m.oil.fuelShare);
+
+/** What turning it takes, gas and speed apart [N m]. */
+export const dragOf = (m: Mower, hot: boolean) =>
+  m.turning.frictionNm * rubsNow(m, hot) + m.turning.ptoNm + m.starter.dragNm;
+
 /** One engine as far as turning it goes. */
 function crankEngineOf(m: Mower, { hot = false, plugsOut, gauge, intakeFill }: CrankedAs): CrankEngine {
   const tops = firingAnglesDeg(m.engine);
-  const rubs = rubsBy(m.oil.grade, hot ? HOT_OIL_C : m.ambientC, m.oil.fuelShare);
   const releases = m.release.works && m.engine.compressionRelease === 'automatic';
-  // One that is stuck on stands further out than it should, and does not go back in when it runs.
   const bumpMm = m.release.bumpMm * (m.release.stuck ? STUCK_OUT : 1);
   return {
     boreMm: m.sheet.boreMm,
@@ -75,8 +81,8 @@ function crankEngineOf(m: Mower, { hot = false, plugsOut, gauge, intakeFill }: C
     compressionRatio: m.sheet.compressionRatio,
     releaseClosesBtdcDeg: m.sheet.releaseClosesBtdcDeg,
     inertia: inertiaOf(m),
-    frictionNm: m.turning.seized ? 400 : m.turning.frictionNm * rubs + m.turning.ptoNm + m.starter.dragNm,
-    viscousNms: 0.1 * rubs,
+    frictionNm: m.turning.seized ? 400 : dragOf(m, hot),
+    viscousNms: 0.1 * rubsNow(m, hot),
     cylinders: m.cylinders.map((c, i) => ({
       topDeg: tops[i]!,
       leakMm2: leakOf(c, hot) - heldOpenOf(c, hot) - c.stuckMm2,
@@ -105,8 +111,8 @@ export const starterCircuitOf = (m: Mower): StarterCircuit => ({
   torqueConstant: MOTOR.torqueConstant * Math.sqrt(m.starter.size * m.starter.strength),
 });
 
-/** A relay of 12 V pulls in from this, and lets go under that [V] [P: two thirds, a quarter]. */
-const PULLS_IN_V = 8;
+/** A coil of 12 V, of a relay or a solenoid, pulls in from this, and a relay lets go under that [V] [P: two thirds, a quarter]. */
+export const PULLS_IN_V = 8;
 const LETS_GO_V = 3.2;
 
 /** Whether the relay holds once the motor draws: with next to nothing in the battery it lets go again, and chatters. */

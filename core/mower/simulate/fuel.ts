@@ -1,13 +1,12 @@
 import { AMPLE_ML_MIN, type Mower } from '../machine.ts';
 import { atInletMlPerMin } from '../run.ts';
 import { viewOf } from '../tell.ts';
+import { PULLS_IN_V } from '../turn.ts';
 import { of, ohms, on, type Shows, yes } from './simulation.ts';
 
 /** The solenoid hangs on the key's fuse. */
 const isFed = ({ solenoid, line, battery }: Mower) =>
   solenoid.feed && line.fuse !== 'blown' && line.key && battery.openVolts > PULLS_IN_V;
-/** Under this a solenoid of 12 V does not pull in [V] [P]. */
-const PULLS_IN_V = 8;
 
 export const FUEL_SHOWS = {
   'fuel.solenoid-click': ({ m }) =>
