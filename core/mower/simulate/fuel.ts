@@ -6,7 +6,7 @@ import { of, ohms, on, type Shows, yes } from './simulation.ts';
 
 /** The solenoid hangs on the key's fuse. */
 const isFed = ({ solenoid, line, battery }: Mower) =>
-  solenoid.feed && line.fuse !== 'blown' && line.key && battery.openVolts > PULLS_IN_V;
+  solenoid.feed && line.fuse !== 'blown' && battery.openVolts > PULLS_IN_V;
 
 export const FUEL_SHOWS = {
   'fuel.solenoid-click': ({ m }) =>
