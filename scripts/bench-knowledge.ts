@@ -1,4 +1,7 @@
+import { fork } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
+import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { advance, openBench } from '../core/bench/index.ts';
 import { type CaseHead, readCase, readEvent } from '../core/casefile/index.ts';
@@ -18,7 +21,7 @@ import { canMake } from '../core/trial/states.ts';
 /**
  * npm run bench:knowledge -- [--machines 500] [--seed S] [--worst 20] [--out FILE]
  * For each check and each fault alone: the shares of outcomes the knowledge expects beside those that machines of physics show, and the pairs that lie furthest
- * apart. One layout; a fault of one cylinder is on the first.
+ * apart. One layout; a fault of one cylinder is on the first. As many processes share the faults as there are cores.
  */
 const { values } = parseArgs({
   options: {
@@ -128,36 +131,72 @@ function physics(
   return out;
 }
 
-const expected = knowledge();
-const rows: { check: string; fault: string; made: number; apart: number; knows: Shares; shows: Shares }[] = [];
-for (const fault of FAULTS.filter((f) => f.appliesTo(engine))) {
-  const cylinder = fault.perCylinder ? 1 : null;
-  const key = cylinder === null ? fault.id : `${fault.id}[1]`;
-  for (const [check, { made, shares }] of physics(fault.id, cylinder)) {
-    const knows = expected(check, key);
-    const shows = Object.fromEntries(Object.keys(knows).map((id) => [id, (shares[id] ?? 0) / made]));
-    const apart = Object.keys(knows).reduce((sum, id) => sum + Math.abs(knows[id]! - shows[id]!), 0) / 2;
-    rows.push({ check, fault: key, made, apart, knows, shows });
-  }
+interface Row {
+  readonly check: string;
+  readonly fault: string;
+  readonly made: number;
+  readonly apart: number;
+  readonly knows: Shares;
+  readonly shows: Shares;
 }
-rows.sort((a, b) => b.apart - a.apart);
-const said = (shares: Shares) =>
-  Object.entries(shares)
-    .filter(([, p]) => p > 0.015)
-    .map(([id, p]) => `${id} ${p.toFixed(2)}`)
-    .join(', ');
-if (values.out)
-  writeFileSync(
-    values.out,
-    ['check\tfault\tmachines\tapart\tknowledge\tphysics']
-      .concat(rows.map((r) => [r.check, r.fault, r.made, r.apart.toFixed(3), said(r.knows), said(r.shows)].join('\t')))
-      .join('\n'),
-  );
-const told = rows.filter((r) => r.made >= FEW);
-console.log(
-  `${rows.length} pairs of a check and a fault on ${machines} machines each; half of them lie within ${told[Math.floor(told.length / 2)]!.apart.toFixed(3)} of each other`,
-);
-for (const r of told.slice(0, Number(values.worst)))
+const faults = FAULTS.filter((f) => f.appliesTo(engine));
+
+function rowsOf(expected: ReturnType<typeof knowledge>, { id, perCylinder }: (typeof faults)[number]): Row[] {
+  const cylinder = perCylinder ? 1 : null;
+  const fault = cylinder === null ? id : `${id}[1]`;
+  return [...physics(id, cylinder)].map(([check, { made, shares }]) => {
+    const knows = expected(check, fault);
+    const shows = Object.fromEntries(Object.keys(knows).map((outcome) => [outcome, (shares[outcome] ?? 0) / made]));
+    const apart = Object.keys(knows).reduce((sum, outcome) => sum + Math.abs(knows[outcome]! - shows[outcome]!), 0) / 2;
+    return { check, fault, made, apart, knows, shows };
+  });
+}
+
+const only = process.env.ONLY_FAULTS?.split(',');
+if (only) {
+  const expected = knowledge();
+  for (const at of only) process.send!(rowsOf(expected, faults[Number(at)]!));
+  process.disconnect();
+} else tell(await shared());
+
+/** The faults dealt out among processes; what a fault takes differs, so each is given every so manieth. */
+async function shared(): Promise<Row[]> {
+  const cores = availableParallelism();
+  const rows: Row[] = [];
+  const one = (core: number) =>
+    new Promise<void>((done, fails) => {
+      const own = faults.map((_, at) => at).filter((at) => at % cores === core);
+      const child = fork(fileURLToPath(import.meta.url), process.argv.slice(2), {
+        env: { ...process.env, ONLY_FAULTS: own.join(',') },
+      });
+      child.on('message', (of) => rows.push(...(of as Row[])));
+      child.on('exit', (code) => (code === 0 ? done() : fails(new Error(`a process ended with ${code}`))));
+    });
+  await Promise.all(Array.from({ length: cores }, (_, core) => one(core)));
+  return rows.sort((a, b) => b.apart - a.apart || `${a.check}${a.fault}`.localeCompare(`${b.check}${b.fault}`));
+}
+
+function tell(rows: readonly Row[]): void {
+  const said = (shares: Shares) =>
+    Object.entries(shares)
+      .filter(([, p]) => p > 0.015)
+      .map(([id, p]) => `${id} ${p.toFixed(2)}`)
+      .join(', ');
+  if (values.out)
+    writeFileSync(
+      values.out,
+      ['check\tfault\tmachines\tapart\tknowledge\tphysics']
+        .concat(
+          rows.map((r) => [r.check, r.fault, r.made, r.apart.toFixed(3), said(r.knows), said(r.shows)].join('\t')),
+        )
+        .join('\n'),
+    );
+  const told = rows.filter((r) => r.made >= FEW);
   console.log(
-    `${r.apart.toFixed(2)}  ${r.check} with ${r.fault} (${r.made})\n      knowledge: ${said(r.knows)}\n      physics:   ${said(r.shows)}`,
+    `${rows.length} pairs of a check and a fault on ${machines} machines each; half of them lie within ${told[Math.floor(told.length / 2)]!.apart.toFixed(3)} of each other`,
   );
+  for (const r of told.slice(0, Number(values.worst)))
+    console.log(
+      `${r.apart.toFixed(2)}  ${r.check} with ${r.fault} (${r.made})\n      knowledge: ${said(r.knows)}\n      physics:   ${said(r.shows)}`,
+    );
+}

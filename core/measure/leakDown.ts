@@ -3,6 +3,7 @@ import { SEA_LEVEL_PA } from './air.ts';
 const GAMMA = 1.4;
 /** Below this pressure ratio the flow through a hole is choked, and what is behind it no longer matters. */
 const CRITICAL = (2 / (GAMMA + 1)) ** (GAMMA / (GAMMA - 1));
+const CHOKED = Math.sqrt(GAMMA) * (2 / (GAMMA + 1)) ** ((GAMMA + 1) / (2 * (GAMMA - 1)));
 
 /**
  * Flow function of an orifice: mass flow is area x upstream pressure x this / sqrt(R T).
@@ -13,8 +14,9 @@ const CRITICAL = (2 / (GAMMA + 1)) ** (GAMMA / (GAMMA - 1));
  */
 export function orificeFlow(ratio: number): number {
   if (!(ratio >= 0 && ratio <= 1)) throw new RangeError('orificeFlow: ratio must be 0 to 1');
-  const r = Math.max(ratio, CRITICAL);
-  return Math.sqrt(Math.max(0, ((2 * GAMMA) / (GAMMA - 1)) * (r ** (2 / GAMMA) - r ** ((GAMMA + 1) / GAMMA))));
+  if (ratio <= CRITICAL) return CHOKED;
+  const expanded = ratio ** (1 / GAMMA);
+  return Math.sqrt(Math.max(0, ((2 * GAMMA) / (GAMMA - 1)) * expanded * (expanded - ratio)));
 }
 
 /** A leak-down tester: what it is fed with and the hole it feeds through. */

@@ -73,21 +73,25 @@ export class CrankMeter {
   watch(time: number, state: Float64Array, h: number): boolean {
     const { model, energy, before } = this;
     const { engine, circuit, ohms } = model;
-    const now = { speed: state[1]!, gas: gasTorque(model, state), amps: ampsAt(model, state[1]!) };
-    const mean = (f: (x: typeof now) => number) => 0.5 * (f(now) + f(before)) * h;
-    energy.battery += mean((x) => circuit.openVolts * x.amps);
-    energy.heat += mean((x) => ohms * x.amps ** 2);
-    energy.gearLoss += mean((x) => (1 - circuit.efficiency) * circuit.torqueConstant * circuit.gear * x.amps * x.speed);
-    energy.friction += mean((x) => rubbing(engine, x.speed) * x.speed);
-    energy.gas -= mean((x) => x.gas * x.speed);
+    const speed = state[1]!;
+    const now = { speed, gas: gasTorque(model, state), amps: ampsAt(model, speed) };
+    // By the trapezium, between the moment before and this one.
+    const half = 0.5 * h;
+    const amps = half * (now.amps + before.amps);
+    const gearing = (1 - circuit.efficiency) * circuit.torqueConstant * circuit.gear;
+    energy.battery += circuit.openVolts * amps;
+    energy.heat += half * ohms * (now.amps ** 2 + before.amps ** 2);
+    energy.gearLoss += half * gearing * (now.amps * speed + before.amps * before.speed);
+    energy.friction += half * (rubbing(engine, speed) * speed + rubbing(engine, before.speed) * before.speed);
+    energy.gas -= half * (now.gas * speed + before.gas * before.speed);
     if (time > this.from) {
       if (this.timeFrom === 0) {
         this.timeFrom = time;
         this.angleFrom = state[0]!;
       }
       this.meanTime += h;
-      this.volts += mean((x) => circuit.openVolts - circuit.batteryOhms * x.amps);
-      this.current += mean((x) => x.amps);
+      this.volts += circuit.openVolts * h - circuit.batteryOhms * amps;
+      this.current += amps;
       for (let c = 0; c < model.n; c++) {
         this.peakPa[c] = Math.max(this.peakPa[c]!, state[2 + c]! - model.ambientPa);
         const deg = afterTopDeg(model, state[0]!, c);

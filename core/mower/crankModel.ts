@@ -149,37 +149,42 @@ export function afterTopDeg({ tops }: Model, angle: number, c: number): number {
   return ((turned < 0 ? turned + CYCLE_RAD : turned) * 180) / Math.PI;
 }
 
-/** Room above the piston [m3]. */
-function volumeAt({ tops, clearances, area, r, l }: Model, angle: number, c: number): number {
-  const t = angle - tops[c]!;
-  const sin = Math.sin(t);
-  return clearances[c]! + area * (r + l - r * Math.cos(t) - Math.sqrt(l * l - r * r * sin * sin));
+/** Where the piston of one cylinder stands: room above it [m3], and how fast that grows with the crank [m3/rad]. */
+interface Piston {
+  volume: number;
+  perRad: number;
 }
 
-/** How fast that room grows with the crank [m3/rad]. */
-function volumePerRad({ tops, area, r, l }: Model, angle: number, c: number): number {
+function pistonAt({ tops, clearances, area, r, l }: Model, angle: number, c: number, out: Piston): void {
   const t = angle - tops[c]!;
   const sin = Math.sin(t);
-  return area * r * sin * (1 + (r * Math.cos(t)) / Math.sqrt(l * l - r * r * sin * sin));
+  const cos = Math.cos(t);
+  const rod = Math.sqrt(l * l - r * r * sin * sin);
+  out.volume = clearances[c]! + area * (r + l - r * cos - rod);
+  out.perRad = area * r * sin * (1 + (r * cos) / rod);
 }
 
 /** What liquid adds where the room left is less than it and both valves are shut; past an open one it is pushed out [Pa]. */
-function wallPa(model: Model, angle: number, c: number): number {
+function wallPa(model: Model, angle: number, c: number, volume: number): number {
   const liquid = model.liquids[c]!;
   if (!(liquid > 0)) return 0;
   const deg = afterTopDeg(model, angle, c);
   if (deg > 180 - EXHAUST_OPENS_BBDC && deg < model.intakeCloses[c]!) return 0;
-  const short = liquid - volumeAt(model, angle, c) + 0.02 * model.clearance;
+  const short = liquid - volume + 0.02 * model.clearance;
   return short > 0 ? short * 1e6 * LIQUID_PA_PER_ML : 0;
 }
 
+const pushes = (model: Model, state: Float64Array, c: number, { volume, perRad }: Piston) =>
+  model.moves[c] ? (state[2 + c]! - model.ambientPa + wallPa(model, state[0]!, c, volume)) * perRad : 0;
+
 /** Torque of the gas on the crank, for the rates and for the energy told apart [N m]. State: angle, speed, pressure of each cylinder. */
 export function gasTorque(model: Model, state: Float64Array): number {
+  const at: Piston = { volume: 0, perRad: 0 };
   let torque = 0;
-  const angle = state[0]!;
-  for (let c = 0; c < model.n; c++)
-    if (model.moves[c])
-      torque += (state[2 + c]! - model.ambientPa + wallPa(model, angle, c)) * volumePerRad(model, angle, c);
+  for (let c = 0; c < model.n; c++) {
+    pistonAt(model, state[0]!, c, at);
+    torque += pushes(model, state, c, at);
+  }
   return torque;
 }
 
@@ -188,18 +193,19 @@ export const rubbing = ({ frictionNm, viscousNms }: CrankEngine, speed: number) 
   frictionNm * Math.tanh(speed / 0.3) + viscousNms * speed;
 
 /** How fast the pressure of one cylinder changes [Pa/s]: pressed, leaking, and drawn after an open port. */
-function pressureRate(model: Model, c: number, angle: number, speed: number, pressure: number): number {
+function pressureRate(model: Model, c: number, state: Float64Array, { volume, perRad }: Piston): number {
+  const angle = state[0]!;
   const { ambientPa, lifts, intakeCloses, clearance, liquids, leaks, releases } = model;
   // A trial step may overshoot into nothing; it is refused for its error.
-  const pa = Math.max(1000, pressure);
+  const pa = Math.max(1000, state[2 + c]!);
   const deg = afterTopDeg(model, angle, c);
   const [intakeLift, exhaustLift] = lifts[c]!;
   const out = exhaustLift * opening(deg, 180 - EXHAUST_OPENS_BBDC, 360 + EXHAUST_CLOSES_ATDC);
   const into = intakeLift * opening(deg, 360 - INTAKE_OPENS_BTDC, intakeCloses[c]!);
   // The wider of the two draws the cylinder after its port.
   const drawn = out > into ? out * (ambientPa - pa) : into * (model.fills[c]! - pa);
-  const gas = Math.max(0.02 * clearance, volumeAt(model, angle, c) - liquids[c]!);
-  let change = model.moves[c] ? (-EXPONENT * pa * volumePerRad(model, angle, c) * speed) / gas : 0;
+  const gas = Math.max(0.02 * clearance, volume - liquids[c]!);
+  let change = model.moves[c] ? (-EXPONENT * pa * perRad * state[1]!) / gas : 0;
   const releasing = deg > 540 && deg < 720 - model.engine.releaseClosesBtdcDeg ? releases[c]! : 0;
   const hole = leaks[c]! + releasing;
   if (hole > 0) {
@@ -215,10 +221,15 @@ function pressureRate(model: Model, c: number, angle: number, speed: number, pre
 
 export function ratesOf(model: Model, state: Float64Array, out: Float64Array): void {
   const { engine, circuit } = model;
-  const angle = state[0]!;
   const speed = state[1]!;
+  const at: Piston = { volume: 0, perRad: 0 };
+  let gas = 0;
+  for (let c = 0; c < model.n; c++) {
+    pistonAt(model, state[0]!, c, at);
+    gas += pushes(model, state, c, at);
+    out[2 + c] = pressureRate(model, c, state, at);
+  }
   const motor = circuit.gear * circuit.efficiency * circuit.torqueConstant * ampsAt(model, speed);
   out[0] = speed;
-  out[1] = (motor + gasTorque(model, state) - rubbing(engine, speed)) / engine.inertia;
-  for (let c = 0; c < model.n; c++) out[2 + c] = pressureRate(model, c, angle, speed, state[2 + c]!);
+  out[1] = (motor + gas - rubbing(engine, speed)) / engine.inertia;
 }
