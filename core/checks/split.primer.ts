@@ -19,5 +19,4 @@ export const splitPrimer = defineCheck({
     nothing: 'Nothing',
   }),
   combine: { kind: 'dominance', order: ['runs-on-primer', 'coughs', 'one-side-only', 'nothing'] },
-  impliesState: false,
 });

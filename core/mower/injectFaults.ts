@@ -20,6 +20,14 @@ export interface InjectedFault {
 export const injectedKey = ({ fault, cylinder }: Pick<InjectedFault, 'fault' | 'cylinder'>) =>
   instanceKey(fault, cylinder);
 
+/** What of the drive is let slip by its belt [N m] [M]. */
+const BELT_SLIPS_NM = 90;
+
+/** Lost by what empties a battery [V]: some come in charged by their owners [M]. */
+const emptied = (m: Mower, severity: number) => {
+  m.battery.openVolts -= Math.max(0, between(-0.5, 1, severity));
+};
+
 type OnMachine = (m: Mower, severity: number, form: number) => void;
 /** What each fault of the machine does to it. Figures are those of such parts when they are bad [M]. */
 const MACHINE = {
@@ -76,7 +84,7 @@ const MACHINE = {
   },
   'power.draw': (m, s) => {
     m.drawA = ratio(0.06, 1.2, s);
-    m.battery.openVolts = between(12.1, 11.5, s);
+    emptied(m, s);
   },
   'power.wiring': (m, _, form) => {
     m.line.wiring = false;
@@ -84,21 +92,22 @@ const MACHINE = {
   },
   'charge.stator': (m, s) => {
     m.charging.stator = between(0.6, 0, s);
-    m.battery.openVolts -= between(0.35, 0.9, s);
+    emptied(m, s);
   },
   'charge.regulator': (m, s, form) => {
     m.charging.regulator = form < 0.8 ? 'none' : 'over';
-    if (form < 0.8) m.battery.openVolts -= between(0.3, 0.9, s);
+    if (form < 0.8) emptied(m, s);
   },
   'charge.regulator-ground': (m, s) => {
     m.ohms.regulatorGround = ratio(0.15, 1.5, s);
-    m.battery.openVolts -= between(0.25, 0.7, s);
+    emptied(m, s);
   },
   'turn.pto-seized': (m, s) => {
-    m.turning.ptoNm = between(25, 200, s);
+    // Past what its belt holds it slips.
+    m.turning.ptoNm = Math.min(BELT_SLIPS_NM, between(15, 130, s));
   },
   'turn.pto-drag': (m, s) => {
-    m.turning.ptoNm = between(13, 30, s);
+    m.turning.ptoNm = between(9, 22, s);
   },
   'turn.engine-seized': (m, _, form) => {
     m.turning.seized = true;
@@ -150,8 +159,8 @@ const MACHINE = {
     m.fuel.bowl = 'water';
   },
   'fuel.shut': (m, _, form) => {
-    if (form < 0.5) m.fuel.quality = 'empty';
-    m.fuel.shut = true;
+    if (form < 0.5 || m.fuel.tap === 'none') m.fuel.quality = 'empty';
+    else m.fuel.shut = true;
   },
   'fuel.cap-vent': (m, s) => {
     m.fuel.vent = ratio(60, 5, s);
@@ -170,6 +179,7 @@ const MACHINE = {
     m.fuel.pump = between(60, 0, s);
   },
   'fuel.pump-diaphragm': (m) => {
+    // Its other side is the crankcase.
     m.fuel.pumpHole = true;
     m.fuel.pump *= 0.7;
     m.fuel.richer += 0.12;
@@ -188,6 +198,7 @@ const MACHINE = {
   },
   'fuel.inlet-screen': (m, s) => {
     m.fuel.screen = ratio(70, 8, s);
+    m.fuel.screenFitted = true;
   },
   'fuel.needle': (m, s, form) => {
     m.fuel.needleMlMin = ratio(0.3, 8, s);

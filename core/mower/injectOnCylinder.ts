@@ -56,7 +56,7 @@ export const CYLINDER = {
     c.screwTurns = form < 0.6 ? between(1.1, 0, s) : between(2.6, 5, s);
   },
   'seal.stud-debris': (c, s) => {
-    c.leakMm2.edge = ratio(0.5, 8, s);
+    c.leakMm2.edge = ratio(0.4, 6, s);
     c.edgeHot = between(1.6, 1.1, s);
     c.studHoles = 'debris';
   },
@@ -73,10 +73,11 @@ export const CYLINDER = {
     c.lashMm.intake = between(0.25, 0.7, s);
     c.lashMm.exhaust = between(0.33, 0.8, s);
   },
-  'valve.rocker-loose': (c, s) => {
+  'valve.rocker-loose': (c, s, form) => {
+    const valve = form < 0.5 ? 'intake' : 'exhaust';
     c.studLoose = true;
-    c.lashMm.intake += between(0.3, 1.2, s);
-    c.lift.intake = between(0.75, 0.2, s);
+    c.lashMm[valve] += between(0.3, 1.2, s);
+    c.lift[valve] = between(0.75, 0.2, s);
   },
   'valve.pushrod': (c, s, form) => {
     c.pushrod = s > 0.5 ? 'off' : 'bent';
@@ -85,14 +86,15 @@ export const CYLINDER = {
     // A bent rod is a short one: what it lacks is clearance.
     else c.lashMm[valve] += between(0.9, 2.6, 2 * s);
   },
-  'valve.stuck': (c, s) => {
+  'valve.stuck': (c, s, form) => {
     c.stuckMm2 = ratio(25, 250, s);
+    c.stuckValve = form < 0.45 ? 'intake' : 'exhaust';
   },
   'valve.intake-leak': (c, s) => {
-    c.leakMm2.intake += ratio(1, 12, s);
+    c.leakMm2.intake += ratio(0.5, 6, s);
   },
   'valve.exhaust-leak': (c, s) => {
-    c.leakMm2.exhaust += ratio(1, 12, s);
+    c.leakMm2.exhaust += ratio(0.5, 6, s);
   },
   'valve.spring': (c, s) => {
     c.springBroken = true;
@@ -109,23 +111,24 @@ export const CYLINDER = {
     else c.lift.exhaust = between(0.6, 0.15, s);
   },
   // To every check it is a valve that stays open: what holds it is seen with the head off.
-  'valve.debris': (c, s) => {
-    c.stuckMm2 = ratio(30, 250, s);
+  'valve.debris': (c, s, form) => {
+    c.stuckMm2 = ratio(6, 90, s);
+    c.stuckValve = form < 0.55 ? 'intake' : 'exhaust';
   },
   'seal.head-gasket-out': (c, s) => {
-    c.leakMm2.edge = ratio(0.4, 8, s);
+    c.leakMm2.edge = ratio(0.4, 6, s);
     c.edgeHot = between(2.2, 1.2, s);
   },
   'seal.head-gasket-gallery': (c, s) => {
-    c.leakMm2.gallery = ratio(1, 10, s);
+    c.leakMm2.gallery = ratio(0.5, 5, s);
     c.oilPassed = between(0.3, 1, s);
   },
   'seal.rings': (c, s) => {
-    c.leakMm2.rings += ratio(1, 8, s);
+    c.leakMm2.rings += ratio(0.5, 5, s);
     c.oilPassed = between(0.4, 1, s);
   },
   'seal.bore-scored': (c, s) => {
-    c.leakMm2.rings += ratio(0.8, 8, s);
+    c.leakMm2.rings += ratio(0.5, 5, s);
     c.bore = 'scored';
     c.oilPassed = between(0.4, 1, s);
   },
@@ -134,8 +137,11 @@ export const CYLINDER = {
     c.bore = 'hole';
     c.oilPassed = 1;
   },
-  'seal.rod-broken': (c) => {
+  'seal.rod-broken': (c, s, form, m) => {
     c.parted = true;
+    // What is left of it may lie in the way of the crank, or rub along.
+    if (form < 0.2) m.turning.seized = true;
+    else if (form < 0.55) m.turning.frictionNm += between(8, 16, s);
   },
   'seal.rod-bent': (c, s) => {
     c.shortMm = between(1.2, 4, s);

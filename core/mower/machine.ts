@@ -13,8 +13,9 @@ export interface CylinderState {
   lashMm: { intake: number; exhaust: number };
   /** Share of the travel that arrives at the valve. */
   lift: { intake: number; exhaust: number };
-  /** Something holds a valve off its seat this far [mm2]. */
+  /** Something holds a valve off its seat this far [mm2], and which. */
   stuckMm2: number;
+  stuckValve: 'intake' | 'exhaust';
   /** Speed above which its valves no longer follow [1/min]. */
   floatsRpm: number;
   studLoose: boolean;
@@ -112,7 +113,7 @@ export interface Mower {
     hotPasses: number;
   };
   /** Where its wiring is damaged, and whether that lies open to the eye. */
-  wiringSeen: { readonly place: string; readonly open: boolean }[];
+  wiringSeen: { readonly place: string; readonly open: boolean; readonly as: OutcomeOf<'look.wiring'> }[];
   fuel: {
     quality: 'fresh' | 'stale' | 'water' | 'empty';
     /** Strength that is left to what burns of it, 1 = fresh. */
@@ -127,6 +128,7 @@ export interface Mower {
     pump: number;
     pumpHole: boolean;
     screen: number;
+    screenFitted: boolean;
     needleMlMin: number;
     needleLook: 'ok' | 'dirt-on-seat' | 'hardened' | 'grooved';
     float: 'ok' | 'level-off' | 'sticks' | 'sunk';
@@ -172,9 +174,13 @@ export const inertiaOf = ({ engine }: Pick<Mower, 'engine'>) => (engine.cylinder
 /** A flow nothing stands in the way of [ml/min]. */
 export const AMPLE_ML_MIN = 600;
 
+/** How many have a screen at the carburettor's inlet, and a tap [M]. */
+const SCREENS = 0.6;
+const TAPS = { gravity: 0.75, pump: 0.4 } as const;
+
 type Vary = (value: number, share: number) => number;
 
-const soundFuel = (engine: EngineWords, vary: Vary): Mower['fuel'] => ({
+const soundFuel = (engine: EngineWords, vary: Vary, chance: Random): Mower['fuel'] => ({
   quality: 'fresh',
   spoilt: 1,
   shut: false,
@@ -186,6 +192,7 @@ const soundFuel = (engine: EngineWords, vary: Vary): Mower['fuel'] => ({
   pump: engine.fuelFeed === 'gravity' ? AMPLE_ML_MIN : vary(500, 0.08),
   pumpHole: false,
   screen: AMPLE_ML_MIN,
+  screenFitted: chance.next() < SCREENS,
   needleMlMin: 0,
   needleLook: 'ok',
   float: 'ok',
@@ -200,7 +207,7 @@ const soundFuel = (engine: EngineWords, vary: Vary): Mower['fuel'] => ({
   governor: 'ok',
   governorOff: null,
   races: 1,
-  tap: engine.fuelFeed === 'gravity' ? 'holds' : 'none',
+  tap: chance.next() < TAPS[engine.fuelFeed === 'gravity' ? 'gravity' : 'pump'] ? 'holds' : 'none',
   bowl: 'clean',
 });
 
@@ -308,7 +315,7 @@ export function soundMower(engine: EngineWords, chance: Random, hours = 250): Mo
     harness: soundHarness(engine, vary, chance),
     ...soundBreaker(),
     wiringSeen: [],
-    fuel: soundFuel(engine, vary),
+    fuel: soundFuel(engine, vary, chance),
     solenoid: { feed: true, ohms: vary(32, 0.08), plunger: 'free' },
     air: { filter: vary(0.98, 0.01), housing: true, exhaust: 1, packed: false },
     oil: { grade: chance.next() < 0.7 ? 'sae-30' : '10w-30', level: 'ok', fuelShare: 0, breather: true },
@@ -335,6 +342,7 @@ function soundCylinder(chance: Random, coilOhms: number, hours: number): Cylinde
     lashMm: { intake: vary(0.105, 0.08), exhaust: vary(0.155, 0.06) },
     lift: { intake: 1, exhaust: 1 },
     stuckMm2: 0,
+    stuckValve: 'exhaust',
     floatsRpm: 6000,
     studLoose: false,
     pushrod: 'ok',

@@ -46,8 +46,11 @@ const INSTRUMENT: readonly (readonly [RegExp, Instrument])[] = [
 /** With what a check is read. */
 const instrumentOf = (check: string): Instrument => INSTRUMENT.find(([made]) => made.test(check))?.[1] ?? 'other';
 
-/** Chance that something plain to see is overlooked all the same [M]. */
-const OVERLOOKED = 0.02;
+/** Chance that what is there is looked past, by how hidden it lies [M]: plain to see, as most is, and where hands and light hardly reach. */
+const LOOKED_PAST = { plain: 0.005, usual: 0.02, hidden: 0.06 } as const;
+const PLAIN = /^look\.(air-filter|cooling|oil|fuel)$|^oil\.|choke$|float$|springs$|bore-look$/;
+const HIDDEN = /lead-look$|wiring$|jets$|seals$|screen$|seal-look$|needle-look$|motion$|line-look$/;
+const hiddenAs = (check: string) => (PLAIN.test(check) ? 'plain' : HIDDEN.test(check) ? 'hidden' : 'usual');
 
 /**
  * One check made on the machine, as it would be typed in; a look along a line of several places gives one reading for each.
@@ -79,10 +82,11 @@ export function simulateCheck(view: View, asked: Asked, chance: Random): Simulat
     },
     judged: (value) => value * (1 + MISJUDGES * chance.normal()),
   });
-  if (typeof found === 'string') {
+  const seen = typeof found === 'string' ? found : 'outcome' in found ? found.outcome : null;
+  if (seen !== null) {
     const sound = check.outcomes[0]!.id;
-    const overlooked = found !== sound && check.mayBeOverlooked && chance.next() < OVERLOOKED;
-    return [{ ...where, outcome: overlooked ? sound : found }];
+    const past = seen !== sound && check.mayBeOverlooked && chance.next() < LOOKED_PAST[hiddenAs(check.id)];
+    return [{ ...where, ...(past || typeof found === 'string' ? { outcome: past ? sound : seen } : found) }];
   }
   return (Array.isArray(found) ? found : [found]).map((seen) => ({ ...where, ...seen }));
 }

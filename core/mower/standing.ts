@@ -11,6 +11,9 @@ export function charged(m: Mower): Mower {
   return { ...m, battery: { ...battery, openVolts, testerOhms: battery.chargedOhms, fed: true } };
 }
 
+/** Fuel past a holed diaphragm, by the time anybody looks [ml] [M]. */
+const THROUGH_DIAPHRAGM_ML = 250;
+
 /** Share of the fuel past a needle that finds its way above a piston while it stands; the rest is in the oil [M]. */
 const ABOVE_PISTON = 0.3;
 
@@ -21,7 +24,7 @@ export function stand(m: Mower): void {
   const perMin = shut
     ? 0
     : m.fuel.needleMlMin * (m.engine.fuelFeed === 'gravity' ? 1 : 0.5) * (solenoidHolds ? 0.6 : 1);
-  const passed = Math.min(900, perMin * m.parkedHours * 2) + (m.fuel.pumpHole ? 150 : 0);
+  const passed = Math.min(900, perMin * m.parkedHours * 2) + (m.fuel.pumpHole ? THROUGH_DIAPHRAGM_ML : 0);
   const first = m.cylinders[(m.parkedHours % m.cylinders.length) | 0]!;
   const clearance = 47;
   // A little above the piston seeps past its rings; much of it stays.

@@ -1,4 +1,5 @@
 import type { Random } from '../chance/random.ts';
+import type { RunningState } from '../engine/index.ts';
 import { copperBy } from './cold.ts';
 import { type CycleEngine, type CycleSample, runCycles } from './cycle.ts';
 import { torqueTaken } from './governor.ts';
@@ -15,10 +16,16 @@ export interface Tried {
   readonly starterC: number;
   /** Fuel too much that stands in the intake, against what a charge wants: 0 none, 1 as much again. */
   readonly flooded: number;
+  /** Its hottest head, and its carburettor [C]. */
+  readonly headC: number;
+  readonly carburettorC: number;
 }
 
 /** Nobody has tried yet. */
-export const untried = (m: Mower): Tried => ({ sagV: 0, starterC: m.ambientC, flooded: 0 });
+export const untried = (m: Mower): Tried => ({
+  ...{ sagV: 0, starterC: m.ambientC, flooded: 0 },
+  ...{ headC: m.ambientC, carburettorC: m.ambientC },
+});
 
 /** A battery of that size gives up for each second of cranking and gets back in time [V/s, s] [M]. */
 const SAGS_V_PER_S = 0.035;
@@ -37,15 +44,48 @@ const FUEL_COMES_S = { cold: 0.6, hot: 0.25 } as const;
 /** A plate stands so far open on the choke [share]. */
 const STARTING_PLATE = 0.45;
 
+/** While it runs its air and its fuel keep a carburettor at so much of the head's rise; once stopped it is drawn towards so much more [share] [M]. */
+const RUNNING_SHARE = 0.2;
+const SOAKS_SHARE = 0.5;
+/** In still air a head cools, and a carburettor follows it [s] [M: hottest a quarter of an hour after it was stopped]. */
+const HEAD_COOLS_S = 2100;
+const CARBURETTOR_FOLLOWS_S = 480;
+/** Fuel boils over into the intake from here, so much for each degree [C, 1/K] [P: petrol boils from 35 C on, a tenth of it by 55]. */
+const BOILS_OVER_C = 55;
+const BOILS_OVER_PER_K = 0.03;
+
 /**
- * What is left of it after a rest.
- * @param seconds 0 or more
+ * After it ran for so long at that state, from cold.
+ * @param minutes 0 or more
  */
-export function afterRest({ sagV, starterC, flooded }: Tried, m: Mower, seconds: number): Tried {
+export function afterRun(before: Tried, m: Mower, state: RunningState, minutes: number): Tried {
+  const headC = Math.max(
+    ...viewOf(m)
+      .heat(state, minutes)
+      .map((warm) => warm.headC),
+  );
+  return { ...before, headC, carburettorC: m.ambientC + RUNNING_SHARE * (headC - m.ambientC), flooded: 0 };
+}
+
+/**
+ * What is left of it after a rest: battery and starter recover, what is wet dries, and the heat of the head soaks into the carburettor.
+ * @param seconds 0 or more
+ * @see Incropera, lumped capacitance: two bodies, one behind the other
+ */
+export function afterRest(before: Tried, m: Mower, seconds: number): Tried {
+  const { sagV, starterC, flooded } = before;
+  const left = (clock: number) => Math.exp(-seconds / clock);
+  const head = before.headC - m.ambientC;
+  const drawn = (SOAKS_SHARE * head) / (1 - CARBURETTOR_FOLLOWS_S / HEAD_COOLS_S);
+  const own = before.carburettorC - m.ambientC - drawn;
+  const carburettorC = m.ambientC + drawn * left(HEAD_COOLS_S) + own * left(CARBURETTOR_FOLLOWS_S);
+  const boilsOver = BOILS_OVER_PER_K * Math.max(0, carburettorC - Math.max(BOILS_OVER_C, before.carburettorC));
   return {
-    sagV: sagV * Math.exp(-seconds / SAG_BACK_S),
-    starterC: m.ambientC + (starterC - m.ambientC) * Math.exp(-seconds / STARTER_COOLS_S),
-    flooded: flooded * Math.exp(-seconds / DRIES_S),
+    sagV: sagV * left(SAG_BACK_S),
+    starterC: m.ambientC + (starterC - m.ambientC) * left(STARTER_COOLS_S),
+    flooded: flooded * left(DRIES_S) + boilsOver,
+    headC: m.ambientC + head * left(HEAD_COOLS_S),
+    carburettorC,
   };
 }
 
@@ -167,8 +207,9 @@ const unfired = (engine: CycleEngine): CycleEngine => ({
   cylinders: engine.cylinders.map((c) => ({ ...c, strength: 0, fires: 0 })),
 });
 
-const worn = ({ sagV, starterC, flooded }: Tried, seconds: number, joules: number, floods: number): Tried => ({
-  sagV: Math.min(SAG_MOST_V, sagV + SAGS_V_PER_S * seconds),
-  starterC: starterC + joules / STARTER_J_PER_K,
-  flooded: flooded + floods,
+const worn = (before: Tried, seconds: number, joules: number, floods: number): Tried => ({
+  ...before,
+  sagV: Math.min(SAG_MOST_V, before.sagV + SAGS_V_PER_S * seconds),
+  starterC: before.starterC + joules / STARTER_J_PER_K,
+  flooded: before.flooded + floods,
 });

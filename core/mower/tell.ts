@@ -168,8 +168,8 @@ export function symptomsOf(view: View): ReadonlyMap<Symptom, number> {
   const how = TURNING_TOLD[cold.how];
   if (how) say(how, 0.95);
   if (m.turning.seized || cold.how === 'stops-dead') say('will-not-turn', m.turning.seized ? 0.6 : 0.2);
-  // It was flat, or will be again from what does not charge it or drains it.
-  if (m.battery.openVolts < 12.25 || (m.battery.fed && emptiesAgain(m))) say('battery-goes-flat', 0.65);
+  // It is flat, or goes flat again and again, charged as it may be now.
+  if (m.battery.openVolts < 12.25 || emptiesAgain(m)) say('battery-goes-flat', 0.65);
   const goes = cranks(view, false);
   const coldStart = starts(view, false);
   if (goes && !coldStart) {

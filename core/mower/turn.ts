@@ -50,6 +50,8 @@ const STOPS_RPM = 28;
 /** It only jerks [deg]; a battery that keeps so much while the motor stands is not what it lacks [V] [M]. */
 const JERKS_DEG = 25;
 const STARVED_V = 8.6;
+/** Of what a full battery and clean cables send through such a motor as it stands: with less it only jerks [share] [M]. */
+const THROWN_OF = 0.75;
 /** No compression to hear [Pa] [M]. */
 const UNHEARD_PA = 240_000;
 /** What a release opens for a millimetre of its bump [mm2/mm] [M]. */
@@ -110,6 +112,13 @@ export const starterCircuitOf = (m: Mower): StarterCircuit => ({
   motorOhms: (MOTOR.motorOhms * copperBy(m.ambientC)) / Math.max(0.1, m.starter.size * m.starter.strength),
   torqueConstant: MOTOR.torqueConstant * Math.sqrt(m.starter.size * m.starter.strength),
 });
+
+/** Through the same starter, standing, with nothing wrong on the way [A]. */
+function soundLockedAmps({ sheet, starter, ambientC }: Mower): number {
+  const battery = (POLARISATION * 3 * batteryOhmsBy(ambientC)) / (0.97 * sheet.ratedCcaA);
+  const motor = (MOTOR.motorOhms * copperBy(ambientC)) / starter.size;
+  return 12.6 / (battery + 0.0032 + motor);
+}
 
 /** A coil of 12 V, of a relay or a solenoid, pulls in from this, and a relay lets go under that [V] [P: two thirds, a quarter]. */
 export const PULLS_IN_V = 8;
@@ -173,7 +182,8 @@ const HESITATES_S = 0.15;
 
 function named(m: Mower, run: Cranked, kick: Kick | null): Turning {
   if (run.rpm < STOPS_RPM) {
-    if (run.turnedDeg < JERKS_DEG) return 'click-only';
+    // A motor that has its current throws itself against what is locked, and is heard to be stopped; one that has not only jerks.
+    if (run.turnedDeg < JERKS_DEG) return run.amps > THROWN_OF * soundLockedAmps(m) ? 'stops-dead' : 'click-only';
     // With the battery standing well the motor is starved on the way to it: it groans. Else it starts to turn, and stops.
     return run.postVolts > STARVED_V ? 'groans' : 'stops-dead';
   }

@@ -485,7 +485,7 @@ describe('the mower as a whole', () => {
       Array.from({ length: 40 }, (_, seed) => {
         const asked = { check: 'run.minutes', cylinder: null, condition: 'loaded', temperature: 'hot' } as const;
         // On a mild day: in the cold what a draw left of the battery may not turn it at all.
-        const [raw] = simulateCheck(viewOf({ ...mower(puts), ambientC: 20 }), asked, random(seed));
+        const [raw] = simulateCheck(viewOf({ ...mower(puts, {}, seed), ambientC: 20 }), asked, random(seed));
         return raw!.outcome === 'failed';
       }).filter(Boolean).length;
     expect(failed([])).toBe(0);

@@ -99,4 +99,74 @@ describe('a reader', () => {
       expect(idle).not.toContain('low-power');
     }
   });
+
+  it('looks past what lies hidden more often than past what is plain to see', () => {
+    // Common practice, no source; shares counted over 3,000 looks.
+    const past = (check: string, fault: string, cylinder: number | null, sound: string) =>
+      Array.from({ length: 3000 }, (_, k) => k).filter(
+        (k) => read(mower(40, [put(fault, cylinder)]), { check, cylinder, condition: 'key-off' }, k).outcome === sound,
+      ).length / 3000;
+    const plain = past('look.cooling', 'air.cooling', null, 'clean');
+    const usual = past('fuel.filter', 'fuel.filter', null, 'clean');
+    const hidden = past('spark.lead-look', 'spark.plug-lead', 1, 'ok');
+    expect(plain).toBeLessThan(usual);
+    expect(usual).toBeLessThan(hidden);
+    expect(hidden).toBeLessThan(0.08);
+  });
+
+  it('now and then bends a lead too little, feels a blade stick, and reads a battery that came off its charger just now', () => {
+    const flexing = mower(41, [put('spark.plug-lead', 1, 0.8, 0.9)]);
+    const jumps = Array.from(
+      { length: 400 },
+      (_, k) => 'flexMax' in read(flexing, { check: 'spark.coil-ohms', cylinder: 1 }, k).fields!,
+    ).filter(Boolean).length;
+    expect(jumps).toBeGreaterThan(250);
+    expect(jumps).toBeLessThan(350);
+    // A blade that sticks tells too little: the mean of many lies under what it is, by less than a blade.
+    const lash = Array.from(
+      { length: 400 },
+      (_, k) => read(mower(42), { check: 'valve.lash', cylinder: 1 }, k).fields!.exhaust!.value,
+    );
+    const is = mower(42).cylinders[0]!.lashMm.exhaust;
+    const off = mean(lash) - (is + 0.004 * mower(42).instruments.blades);
+    expect(off).toBeLessThan(0);
+    expect(off).toBeGreaterThan(-0.0127 / 2);
+    const fed = mower(43);
+    fed.battery.fed = true;
+    const rested = Array.from(
+      { length: 200 },
+      (_, k) => read(fed, { check: 'power.rest-volts', condition: 'key-off' }, k).fields!,
+    );
+    const hasty = rested.filter((f) => f.restedMinutes!.value === 20).map((f) => f.value!.value);
+    const patient = rested.filter((f) => f.restedMinutes!.value > 60).map((f) => f.value!.value);
+    expect(hasty.length).toBeGreaterThan(40);
+    expect(mean(hasty)).toBeGreaterThan(mean(patient) + 0.15);
+  });
+});
+
+describe('a machine of its own lot', () => {
+  it('has a tap and a screen or not; one without a tap is empty where nothing comes', () => {
+    const lots = Array.from({ length: 200 }, (_, n) => mower(700 + n, [put('fuel.shut', null, 0.8, 0.9)]));
+    expect(lots.some(({ fuel }) => fuel.tap === 'none' && fuel.quality === 'empty')).toBe(true);
+    expect(lots.some(({ fuel }) => fuel.tap === 'holds' && fuel.shut)).toBe(true);
+    expect(lots.some(({ fuel }) => fuel.tap === 'none' && fuel.shut)).toBe(false);
+    expect(new Set(lots.map(({ fuel }) => fuel.screenFitted)).size).toBe(2);
+  });
+
+  it('is heard to leak at the valve that stands open, and a rod that broke may lock it', () => {
+    for (const [form, place] of [
+      [0.1, 'intake'],
+      [0.9, 'exhaust'],
+    ] as const) {
+      const m = mower(800, [put('valve.stuck', 1, 0.8, form)]);
+      const { heard } = read(m, { check: 'seal.leak-down', cylinder: 1 }, 3).fields as unknown as {
+        heard: Record<string, string>;
+      };
+      expect(Object.keys(heard)).toContain(place);
+      expect(read(m, { check: 'seal.fluid-test', cylinder: 1 }, 3).outcome).toBe(`weeps-${place}`);
+    }
+    const byHand = (form: number) =>
+      read(mower(801, [put('seal.rod-broken', 1, 0.8, form)]), { check: 'turn.by-hand' }, 3).outcome;
+    expect([byHand(0.1), byHand(0.4), byHand(0.9)]).toEqual(['locked', 'drags', 'free']);
+  });
 });

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { CycleSample } from '@/core/mower/cycle.ts';
 import { type InjectedFault, injectFaults } from '@/core/mower/injectFaults.ts';
 import { soundMower } from '@/core/mower/machine.ts';
-import { afterRest, type Tried, tryToStart, untried } from '@/core/mower/start.ts';
+import { afterRest, afterRun, type Tried, tryToStart, untried } from '@/core/mower/start.ts';
 import { random } from './random.ts';
 
 const TWIN = {
@@ -73,5 +73,26 @@ describe('a try at starting', () => {
     const m = mower(put('spark.coil-weak', 1));
     expect(go(m)).toEqual(go(m));
     expect(() => go(m, undefined, { keyS: 0 })).toThrow(RangeError);
+  });
+
+  it('soaks heat once it stands: the carburettor is hottest a while after, boils over, and is cold again by the next day', () => {
+    // Common practice, no source: hard to start some ten to thirty minutes after hard work, and not at once, nor cold.
+    const m = mower();
+    const stopped = afterRun(untried(m), m, 'loaded', 20);
+    const minutes = Array.from({ length: 120 }, (_, k) => afterRest(stopped, m, 60 * k));
+    const hottest = minutes.reduce((most, t, k) => (t.carburettorC > minutes[most]!.carburettorC ? k : most), 0);
+    expect(hottest).toBeGreaterThanOrEqual(8);
+    expect(hottest).toBeLessThanOrEqual(30);
+    expect(minutes[hottest]!.flooded).toBeGreaterThan(minutes[1]!.flooded);
+    expect(afterRest(stopped, m, 24 * 3600).carburettorC).toBeCloseTo(m.ambientC, 3);
+    expect(afterRest(untried(m), m, 900)).toEqual(untried(m));
+    // Two bodies, one behind the other, against small steps of their two equations.
+    let [head, carburettor] = [stopped.headC - 20, stopped.carburettorC - 20];
+    for (let s = 0; s < 900; s += 0.1) {
+      carburettor += (0.1 * (0.5 * head - carburettor)) / 480;
+      head -= (0.1 * head) / 2100;
+    }
+    expect(minutes[15]!.carburettorC - 20).toBeCloseTo(carburettor, 1);
+    expect(minutes[15]!.headC - 20).toBeCloseTo(head, 1);
   });
 });

@@ -33,7 +33,7 @@ export const FUEL_SHOWS = {
   'fuel.line-look': ({ m }) => m.fuel.lineLook,
   'fuel.filter': ({ m }) => yes(m.fuel.filter > 120, 'clean', 'restricted'),
   'fuel.pickup': ({ m }) => yes(m.fuel.pickup > 120, 'clear', 'blocked'),
-  'fuel.inlet-screen': ({ m }) => yes(m.fuel.screen > 120, 'clean', 'blocked'),
+  'fuel.inlet-screen': ({ m }) => (!m.fuel.screenFitted ? 'none-fitted' : yes(m.fuel.screen > 120, 'clean', 'blocked')),
   'fuel.bowl-look': ({ m }) => m.fuel.bowl,
   'fuel.needle-hold': (t) => {
     // A needle that lets that much past under its own head lets the air go in seconds.

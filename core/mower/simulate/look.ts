@@ -19,7 +19,7 @@ export const LOOK_SHOWS = {
   // What does not lie open is not seen at a second look either.
   'look.wiring': ({ m }) => {
     const seen = m.wiringSeen.find(({ open }) => open);
-    return seen ? { outcome: 'chafed', where: seen.place } : 'ok';
+    return seen ? { outcome: seen.as, where: seen.place } : 'ok';
   },
   'look.stains': ({ m }) =>
     drips(m)

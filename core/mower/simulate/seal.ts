@@ -10,6 +10,13 @@ import { of, type Shows, type Simulation, yes } from './simulation.ts';
 const NOT_QUITE_OPEN = 0.93;
 const OFTEN = { notQuiteOpen: 0.1, longAdapter: 0.15, fiveStrokes: 0.15 } as const;
 
+/** How often the piston does not stand at its top for air, and what a release then lets past [mm2] [M]. */
+const NOT_AT_TOP = 0.015;
+const RELEASE_LIFTS_MM2 = 6;
+/** A needle looked at from the side [psi, kPa] [M]. */
+const PARALLAX_PSI = 0.7;
+const PARALLAX_KPA = 6;
+
 /** How a gauge is put in and cranked on; the same for both readings of one check. */
 interface Hung {
   readonly adapterMl: number;
@@ -43,6 +50,10 @@ function gaugePa(t: Simulation, changed: CylinderState, { adapterMl, intakeFill,
   return gaugeStrokes(pressedPa(t, changed, adapterMl, intakeFill), room, strokes, ambientPa).at(-1)!;
 }
 
+/** A needle on a gauge, as it is read [kPa]; at rest it lies on its pin. */
+const read = (t: Simulation, pa: number, share: number) =>
+  pa < 2000 ? 0 : Math.max(0, Math.round(t.shown(pa, share, 1000) / 1000 + PARALLAX_KPA * t.chance.normal()));
+
 /** Oil closes rings, not seats; a bore with a hole stays open. */
 const oiled = (c: CylinderState): CylinderState => ({
   ...c,
@@ -53,6 +64,9 @@ const oiled = (c: CylinderState): CylinderState => ({
 });
 /** And takes up room itself: a spoonful [ml] [P]. */
 const OIL_ML = 5;
+
+const stuckOn = ({ stuckMm2, stuckValve }: CylinderState, valve: 'intake' | 'exhaust') =>
+  stuckValve === valve ? stuckMm2 : 0;
 
 /** How loud the air is that passes so much [M]. */
 const heardAs = (mm2: number) => (mm2 > 4 ? 'loud' : mm2 > 0.9 ? 'clear' : mm2 > 0.32 ? 'faint' : null);
@@ -65,7 +79,7 @@ export const SEAL_SHOWS = {
   'seal.compression': (t) => {
     const pa = gaugePa(t, t.m.cylinders[t.i]!, hungBy(t));
     return {
-      fields: { value: of(Math.round(t.shown(pa, 0.03, 1000) / 1000), 'kPa'), strokes: '6', throttleOpen: true },
+      fields: { value: of(read(t, pa, 0.03), 'kPa'), strokes: '6', throttleOpen: true },
     };
   },
   'seal.wet': (t) => {
@@ -75,8 +89,8 @@ export const SEAL_SHOWS = {
     const wet = gaugePa(t, oiled(c), { ...hung, adapterMl: hung.adapterMl - OIL_ML });
     return {
       fields: {
-        value: of(Math.round(t.shown(wet, 0.02, 1000) / 1000), 'kPa'),
-        ...(dry > 2000 ? { dry: of(Math.round(t.shown(dry, 0.02, 1000) / 1000), 'kPa') } : {}),
+        value: of(read(t, wet, 0.02), 'kPa'),
+        ...(dry > 2000 ? { dry: of(read(t, dry, 0.02), 'kPa') } : {}),
       },
     };
   },
@@ -85,12 +99,14 @@ export const SEAL_SHOWS = {
   'seal.leak-down': (t) => {
     const c = t.m.cylinders[t.i]!;
     const supply = 80 * 6894.757;
-    const held = heldPa({ supplyPa: supply, orificeMm2: holeMm2(1.016) }, leakOf(c, t.hot), t.m.ambientPa);
+    // With the piston a good way before its top a release still holds its valve.
+    const lifted = t.m.release.works && t.chance.next() < NOT_AT_TOP ? RELEASE_LIFTS_MM2 : 0;
+    const held = heldPa({ supplyPa: supply, orificeMm2: holeMm2(1.016) }, leakOf(c, t.hot) + lifted, t.m.ambientPa);
     const grade = (area: number) => heardAs(t.judged(area));
-    const own = heldOpenOf(c, t.hot);
+    const own = heldOpenOf(c, t.hot) + lifted;
     const places = {
-      intake: grade(c.leakMm2.intake + (c.lashMm.intake < c.lashMm.exhaust ? own : 0)),
-      exhaust: grade(c.leakMm2.exhaust + c.stuckMm2 + (c.lashMm.intake < c.lashMm.exhaust ? 0 : own)),
+      intake: grade(c.leakMm2.intake + stuckOn(c, 'intake') + (c.lashMm.intake < c.lashMm.exhaust ? own : 0)),
+      exhaust: grade(c.leakMm2.exhaust + stuckOn(c, 'exhaust') + (c.lashMm.intake < c.lashMm.exhaust ? 0 : own)),
       'oil-fill': grade(c.leakMm2.rings + c.leakMm2.gallery),
       'head-edge': grade(c.leakMm2.edge * (t.hot ? c.edgeHot : 1)),
     };
@@ -98,16 +114,16 @@ export const SEAL_SHOWS = {
     return {
       fields: {
         supply: of(80, 'psi'),
-        held: of(Math.max(0, Math.round(t.shown(held / 6894.757, 0.01, 1))), 'psi'),
+        held: of(Math.max(0, Math.round(t.shown(held / 6894.757, 0.01, 1) + PARALLAX_PSI * t.chance.normal())), 'psi'),
         orifice: of(1.016, 'mm'),
         ...(Object.keys(heard).length > 0 ? { heard } : {}),
       },
     };
   },
   'seal.fluid-test': ({ m, i }) => {
-    const { leakMm2, stuckMm2 } = m.cylinders[i]!;
+    const c = m.cylinders[i]!;
     // What holds a valve off its seat lets fluid past as well.
-    const [intake, exhaust] = [leakMm2.intake, leakMm2.exhaust + stuckMm2];
+    const [intake, exhaust] = [c.leakMm2.intake + stuckOn(c, 'intake'), c.leakMm2.exhaust + stuckOn(c, 'exhaust')];
     return exhaust > 0.6 && exhaust >= intake ? 'weeps-exhaust' : intake > 0.6 ? 'weeps-intake' : 'holds';
   },
   'seal.stud-holes': ({ m, i }) => m.cylinders[i]!.studHoles,

@@ -1,7 +1,8 @@
+import { random } from '../../chance/random.ts';
 import { diodeRange } from '../killHarness.ts';
 import type { Mower } from '../machine.ts';
-import { sparkAt, supplyMlPerMin } from '../run.ts';
-import { type View, viewOf } from '../tell.ts';
+import { sparkAt } from '../run.ts';
+import { cranks, type View, viewOf } from '../tell.ts';
 import { follows, of, ohms, one, type Quantity, type Shows, speedIn, strengthOf, yes } from './simulation.ts';
 
 const swapped = (m: Mower, what: 'plug' | 'coil'): Mower => {
@@ -23,6 +24,29 @@ const legOff = (m: Mower, off: (i: number) => boolean): Mower => ({
 
 const sparkWord = (left: number) => (left > 0.55 ? 'strong' : left > 0.28 ? 'weak' : left > 0.12 ? 'skips' : 'none');
 
+/** Fuel against air under which a charge is none; strength under which it does not burn, and burns poorly [M]. */
+const NOTHING_TO_BURN = 0.5;
+const BURNS_NOT = 0.12;
+const BURNS_POORLY = 0.4;
+
+/** How a plug looks of good hours: mostly as it should, the rest by how the machine was used [M]. */
+const LAST_LOOKS = [
+  ['sooty', 0.06],
+  ['lean-white', 0.03],
+  ['oily', 0.02],
+] as const;
+function lastLook({ lot }: Mower, i: number): 'normal' | (typeof LAST_LOOKS)[number][0] {
+  let left = random(lot ^ Math.imul(i + 77, 0x9e3779b1)).next();
+  for (const [look, share] of LAST_LOOKS) {
+    if (left < share) return look;
+    left -= share;
+  }
+  return 'normal';
+}
+
+/** Whoever bends a lead bends it far enough so often [M]. */
+const FLEXED_ENOUGH = 0.75;
+
 export const SPARK_SHOWS = {
   'spark.tester': ({ view, m, i, asked, hot, judged }) => {
     const rpm = speedIn(view, asked.condition, hot);
@@ -35,11 +59,14 @@ export const SPARK_SHOWS = {
     const c = m.cylinders[i]!;
     if (c.plug.look) return c.plug.look;
     if (c.liquidMl > 5) return 'wet';
-    const idle = view.going('idle', false);
+    const { runs, mixture, fires, strength } = view.going('idle', false);
     if (c.oilPassed > 0.5) return 'oily';
-    if (idle.fires[i]! < 0.3 && supplyMlPerMin(m, false) > 50) return idle.mixture[i]! > 0.6 ? 'wet' : 'clean-cold';
-    if (idle.strength[i]! < 0.25) return 'clean-cold';
-    return idle.mixture[i]! > 1.3 ? 'sooty' : idle.mixture[i]! < 0.75 ? 'lean-white' : 'normal';
+    // Where nothing came to be burnt it is clean and cold beside a side that runs; else it keeps the look of its last good hours.
+    if (mixture[i]! < NOTHING_TO_BURN) return runs ? 'clean-cold' : lastLook(m, i);
+    if (!cranks(view, false)) return lastLook(m, i);
+    if (fires[i]! < 0.3 || strength[i]! < BURNS_NOT) return 'wet';
+    if (strength[i]! < BURNS_POORLY) return mixture[i]! < 0.75 ? 'lean-white' : 'sooty';
+    return mixture[i]! > 1.3 ? 'sooty' : mixture[i]! < 0.75 ? 'lean-white' : lastLook(m, i);
   },
   'spark.plug-gap': (t) =>
     one(Math.max(0, Math.round(t.shown(t.m.cylinders[t.i]!.plug.gapMm, 0.03, 0.05) * 100) / 100), 'mm'),
@@ -87,7 +114,7 @@ export const SPARK_SHOWS = {
       toGround: ohms(t, broken ? Number.POSITIVE_INFINITY : at),
       coilTemperature: of(Math.round(windingC), 'degC'),
     };
-    if (lead.flexes && !broken) {
+    if (lead.flexes && !broken && t.chance.next() < FLEXED_ENOUGH) {
       fields.flexMin = ohms(t, at * 0.98);
       fields.flexMax = of('OL', 'ohm');
     }
