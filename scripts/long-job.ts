@@ -10,7 +10,7 @@ import { canMake } from '../core/trial/states.ts';
 /** As many events as a job comes to that will not be found. */
 export const LONG_EVENTS = 60;
 
-/** A twin brought in with two things wrong, and one of them found. */
+/** A twin brought in with more wrong than two things explain, and one of them found. */
 const ENGINE: EngineWords = {
   cylinders: 2,
   layout: 'v-twin-90',
@@ -23,6 +23,8 @@ const ENGINE: EngineWords = {
 const PUTS = [
   { fault: 'spark.kill-lead', cylinder: 2, severity: 0.8, shows: 1, form: 0.5 },
   { fault: 'fuel.idle-jet', cylinder: null, severity: 0.6, shows: 1, form: 0.5 },
+  { fault: 'power.fuse', cylinder: null, severity: 0.9, shows: 1, form: 0.2 },
+  { fault: 'power.battery-worn', cylinder: null, severity: 0.9, shows: 1, form: 0.2 },
 ] as const;
 
 /**

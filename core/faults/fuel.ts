@@ -63,6 +63,8 @@ export const FUEL_FAULTS = [
     effects: [
       { check: 'look.fuel', outcomes: { water: 0.8 } },
       { check: 'fuel.bowl-look', outcomes: { water: 0.92 } },
+      // What is above a piston is as wet.
+      { check: 'split.primer', outcomes: { coughs: 0.3, nothing: 0.2 } },
     ],
     confirmedBy: [[{ check: 'fuel.bowl-look', outcomes: ['water'] }], [{ check: 'look.fuel', outcomes: ['water'] }]],
     repair: fix('cleaned', 20, ['bowl'], 'look.run', [5, 20]),
@@ -367,7 +369,7 @@ export const FUEL_FAULTS = [
     },
     effects: [
       { check: 'fuel.jets', outcomes: { 'main-blocked': 0.94 } },
-      { check: 'split.choke', outcomes: { 'only-on-choke': 0.62, better: 0.3 } },
+      { check: 'split.choke', outcomes: { 'only-on-choke': 0.5, better: 0.42 } },
       { check: 'fuel.bowl-look', outcomes: { varnish: 0.35, debris: 0.3 } },
     ],
     curedBy: [{ check: 'fuel.carburettor-swap' }],
@@ -388,7 +390,10 @@ export const FUEL_FAULTS = [
       { failure: 'fuel', levels: { lean: 0.3 } },
     ],
     symptoms: { surges: 0.65, 'runs-rough': 0.3, 'hard-start-cold': 0.3, 'starts-then-dies': 0.2 },
-    effects: [{ check: 'fuel.jets', outcomes: { 'idle-blocked': 0.92 } }],
+    effects: [
+      { check: 'fuel.jets', outcomes: { 'idle-blocked': 0.92 } },
+      { check: 'fuel.bowl-look', outcomes: { varnish: 0.4, debris: 0.12 } },
+    ],
     curedBy: [{ check: 'fuel.carburettor-swap' }],
     confirmedBy: [[{ check: 'fuel.jets', outcomes: ['idle-blocked'] }]],
     repair: fix('cleaned', 20, ['carburettor'], 'look.run', undefined, [{ fault: 'fuel.jet-seal', chance: 0.03 }]),
@@ -403,13 +408,13 @@ export const FUEL_FAULTS = [
     stored: 2,
     appliesTo: (engine) => engine.carburettor !== 'one-barrel' && carburetted(engine) && engine.cylinders > 1,
     failures: [
-      { failure: 'pull', levels: { dead: 0.3, weak: 0.55 } },
+      { failure: 'pull', levels: { dead: 0.45, weak: 0.42 } },
       { failure: 'fuel', levels: { lean: 0.9 } },
     ],
     symptoms: { 'one-cylinder': 0.4, 'low-power': 0.6, 'runs-rough': 0.5, surges: 0.25 },
     effects: [
       { check: 'fuel.jets', outcomes: { 'one-barrel-blocked': 0.93 } },
-      { check: 'spark.plug-look', outcomes: { 'lean-white': 0.6, 'clean-cold': 0.22 } },
+      { check: 'spark.plug-look', outcomes: { 'lean-white': 0.42, 'clean-cold': 0.42 } },
     ],
     curedBy: [{ check: 'fuel.carburettor-swap' }],
     confirmedBy: [[{ check: 'fuel.jets', outcomes: ['one-barrel-blocked'] }]],
@@ -428,7 +433,9 @@ export const FUEL_FAULTS = [
     effects: [
       // The jet itself is clear: whoever looks only at the jet sees nothing.
       { check: 'fuel.jets', outcomes: { 'emulsion-blocked': 0.82, 'main-blocked': 0.02 } },
-      { check: 'split.choke', outcomes: { 'only-on-choke': 0.5, better: 0.4 } },
+      // At idle it gives nothing yet.
+      { check: 'split.choke', outcomes: {}, when: { states: ['idle'] } },
+      { check: 'split.choke', outcomes: { 'only-on-choke': 0.4, better: 0.45 } },
     ],
     curedBy: [{ check: 'fuel.carburettor-swap' }],
     confirmedBy: [[{ check: 'fuel.jets', outcomes: ['emulsion-blocked'] }]],
@@ -542,7 +549,8 @@ export const FUEL_FAULTS = [
     effects: [
       { check: 'fuel.governor-plate', outcomes: { stuck: 0.5, hunts: 0.35 } },
       { check: 'fuel.governor-link', outcomes: { off: 0.42, binding: 0.54 } },
-      { check: 'run.top-speed', outcomes: { low: 0.3, over: 0.08 } },
+      // Binding or without its spring it stays slow, without its rod it races.
+      { check: 'run.top-speed', outcomes: { low: 0.5, over: 0.08 } },
     ],
     confirmedBy: [[{ check: 'fuel.governor-link', outcomes: ['off', 'binding'] }]],
     repair: fix('adjusted', 8, ['hood'], 'look.run'),

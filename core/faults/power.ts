@@ -16,7 +16,7 @@ const cable = <const Id extends FaultId>(id: Id, title: string, drop: 'power.dro
       // A motor that stands draws enough through a bad joint to pull the battery down as well.
       { check: 'power.crank-volts', outcomes: { 'stays-high': 0.72, sags: 0.15 } },
       { check: drop, outcomes: { high: 0.94 } },
-      { check: 'power.crank-current', outcomes: { low: 0.8 } },
+      { check: 'power.crank-current', outcomes: { low: 0.45 } },
       { check: 'power.starter-direct', outcomes: { 'spins-weak': 0.35 } },
       { check: 'look.wiring', outcomes: { damaged: 0.3 }, part: 'starter-cables' },
     ],
@@ -36,7 +36,7 @@ export const POWER_FAULTS = [
     failures: [{ failure: 'crank', levels: { slow: 0.32, click: 0.26, silent: 0.28, stops: 0.1 } }],
     symptoms: { 'battery-goes-flat': 0.22 },
     effects: [
-      { check: 'power.rest-volts', outcomes: { low: 0.3, flat: 0.67 } },
+      { check: 'power.rest-volts', outcomes: { low: 0.27, flat: 0.6, 'cell-gone': 0.1 } },
       { check: 'power.crank-volts', outcomes: { sags: 0.6, collapses: 0.33 } },
       { check: 'power.tester', outcomes: { worn: 0.3, bad: 0.1 } },
       { check: 'power.load', outcomes: { sags: 0.95 } },
@@ -245,7 +245,7 @@ export const POWER_FAULTS = [
     effects: [
       { check: 'power.drop-relay', outcomes: { high: 0.95 } },
       { check: 'power.crank-volts', outcomes: { 'stays-high': 0.78, sags: 0.12 } },
-      { check: 'power.crank-current', outcomes: { low: 0.9 } },
+      { check: 'power.crank-current', outcomes: { low: 0.55 } },
     ],
     confirmedBy: [[{ check: 'power.drop-relay', outcomes: ['high'] }]],
     repair: fix('replaced', 12, ['hood'], 'look.crank', [10, 35]),

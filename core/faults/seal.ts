@@ -212,6 +212,7 @@ export const SEAL_FAULTS = [
       { check: 'seal.compression', outcomes: { none: 0.95, 'very-low': 0.03 } },
       { check: 'spark.plug-look', outcomes: { 'clean-cold': 0.7, wet: 0.08, oily: 0.1 } },
       { check: 'turn.by-hand', outcomes: { drags: 0.35, locked: 0.15 } },
+      { check: 'look.crank', outcomes: { slow: 0.15, 'stops-dead': 0.12 } },
     ],
     confirmedBy: [[{ check: 'seal.piston-moves', outcomes: ['still'] }]],
     repair: fix('replaced', 400, [], 'seal.piston-moves', [200, 900]),

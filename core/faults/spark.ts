@@ -577,6 +577,8 @@ export const SPARK_FAULTS = [
     effects: [
       { check: 'spark.tester', outcomes: { none: 0.8, skips: 0.1 }, on: 'every' },
       { check: 'spark.oil-switch', outcomes: { grounds: 0.95 } },
+      // It takes the spark of all.
+      { check: 'split.primer', outcomes: { nothing: 0.85 } },
     ],
     curedBy: [{ check: 'spark.kill-off', on: 'every' }],
     confirmedBy: [[{ check: 'spark.oil-switch', outcomes: ['grounds'] }]],

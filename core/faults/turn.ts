@@ -18,7 +18,8 @@ export const TURN_FAULTS = [
       { check: 'turn.by-hand', outcomes: { locked: 0.55, drags: 0.35 } },
       { check: 'turn.plugs-out', outcomes: { 'still-locked': 0.85 } },
       { check: 'turn.pto', outcomes: { seized: 0.68, rough: 0.3 } },
-      { check: 'power.crank-current', outcomes: { locked: 0.6, high: 0.3 } },
+      { check: 'turn.pto-drag', outcomes: { drags: 0.9 } },
+      { check: 'power.crank-current', outcomes: { locked: 0.4, high: 0.5 } },
       { check: 'power.crank-volts', outcomes: { sags: 0.45, collapses: 0.35 } },
     ],
     confirmedBy: [
@@ -44,7 +45,7 @@ export const TURN_FAULTS = [
       { check: 'turn.pto-drag', outcomes: { drags: 0.95 } },
       { check: 'turn.pto', outcomes: { rough: 0.75 } },
       { check: 'power.crank-current', outcomes: { high: 0.6 } },
-      { check: 'power.crank-volts', outcomes: { sags: 0.3 } },
+      { check: 'power.crank-volts', outcomes: { sags: 0.5, collapses: 0.05 } },
     ],
     confirmedBy: [[{ check: 'turn.pto-drag', outcomes: ['drags'] }]],
     repair: fix('repaired', 25, ['belly'], 'turn.pto-drag', [10, 80]),
@@ -61,7 +62,8 @@ export const TURN_FAULTS = [
       { check: 'turn.by-hand', outcomes: { locked: 0.97 } },
       { check: 'turn.plugs-out', outcomes: { 'still-locked': 0.97 } },
       { check: 'look.oil', outcomes: { low: 0.55 } },
-      { check: 'power.crank-current', outcomes: { locked: 0.95 } },
+      // A starter made for an engine with a release takes less as it stands.
+      { check: 'power.crank-current', outcomes: { locked: 0.6, high: 0.37 } },
       { check: 'power.crank-volts', outcomes: { sags: 0.45, collapses: 0.5 } },
     ],
     confirmedBy: [

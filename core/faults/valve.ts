@@ -77,7 +77,7 @@ const leaking = (
     ],
     symptoms: { 'low-power': 0.6, 'runs-rough': 0.5, 'one-cylinder': 0.2, 'hard-start-cold': 0.25, ...symptoms },
     effects: [
-      { check: 'seal.leak-down', outcomes: { leaks: 0.62, open: 0.2, worn: 0.14 } },
+      { check: 'seal.leak-down', outcomes: { leaks: 0.5, open: 0.36, worn: 0.1 } },
       { check: 'seal.leak-down', part: valve, outcomes: { loud: 0.6, clear: 0.33, faint: 0.05 } },
       { check: 'seal.fluid-test', outcomes: { [`weeps-${valve}` as const]: 0.92 } },
     ],
@@ -247,6 +247,8 @@ export const VALVE_FAULTS = [
       { check: 'seal.leak-down', outcomes: { open: 0.9, leaks: 0.07 } },
       { check: 'seal.leak-down', part: 'intake', outcomes: { loud: 0.5 } },
       { check: 'seal.leak-down', part: 'exhaust', outcomes: { loud: 0.48 } },
+      // What holds it open lets fluid past as well.
+      { check: 'seal.fluid-test', outcomes: { 'weeps-intake': 0.48, 'weeps-exhaust': 0.46 } },
       { check: 'turn.by-hand', outcomes: { drags: 0.05 } },
     ],
     confirmedBy: [[{ check: 'valve.motion', outcomes: ['stays-open'] }]],

@@ -33,7 +33,7 @@ type OnMachine = (m: Mower, severity: number, form: number) => void;
 const MACHINE = {
   'power.battery-flat': (m, s) => {
     // To nothing but a click, and to none.
-    m.battery.openVolts = between(12.1, 8.5, s ** 2);
+    m.battery.openVolts = between(12.1, 9.2, s ** 1.5);
   },
   'power.battery-worn': (m, s) => {
     m.battery.testerOhms *= between(1.6, 3.6, s);
@@ -55,7 +55,7 @@ const MACHINE = {
     m.starter.dragNm = between(2, 8, s);
   },
   'power.fuse': (m, _, form) => {
-    m.line.fuse = form < 0.7 ? 'blown' : 'corroded';
+    m.line.fuse = form < 0.85 ? 'blown' : 'corroded';
   },
   'power.key-switch': (m) => {
     m.line.key = false;
@@ -86,8 +86,17 @@ const MACHINE = {
     m.drawA = ratio(0.06, 1.2, s);
     emptied(m, s);
   },
-  'power.wiring': (m, _, form) => {
-    m.line.wiring = false;
+  'power.wiring': (m, s, form) => {
+    // Whatever hangs on the wire that is gone: the start line, the fuel solenoid, a path to ground, the charging.
+    if (form < 0.55) m.line.wiring = false;
+    else if (form < 0.75) m.solenoid.feed = false;
+    else if (form < 0.88) {
+      m.drawA = ratio(0.06, 1.2, s);
+      emptied(m, s);
+    } else {
+      m.charging.regulator = 'none';
+      emptied(m, s);
+    }
     m.wiringSeen.push(damage('elsewhere', form));
   },
   'charge.stator': (m, s) => {
@@ -95,8 +104,8 @@ const MACHINE = {
     emptied(m, s);
   },
   'charge.regulator': (m, s, form) => {
-    m.charging.regulator = form < 0.8 ? 'none' : 'over';
-    if (form < 0.8) emptied(m, s);
+    m.charging.regulator = form < 0.65 ? 'none' : 'over';
+    if (form < 0.65) emptied(m, s);
   },
   'charge.regulator-ground': (m, s) => {
     m.ohms.regulatorGround = ratio(0.15, 1.5, s);

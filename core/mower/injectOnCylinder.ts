@@ -50,7 +50,7 @@ export const CYLINDER = {
     c.plug.gapMm = form < 0.75 ? between(1, 1.6, s) : between(0.35, 0.05, s);
   },
   'fuel.barrel-jet': (c, s) => {
-    c.jet = between(0.6, 0.05, s);
+    c.jet = between(0.8, 0.05, s);
   },
   'fuel.mixture-off': (c, s, form) => {
     c.screwTurns = form < 0.6 ? between(1.1, 0, s) : between(2.6, 5, s);
@@ -91,10 +91,10 @@ export const CYLINDER = {
     c.stuckValve = form < 0.45 ? 'intake' : 'exhaust';
   },
   'valve.intake-leak': (c, s) => {
-    c.leakMm2.intake += ratio(0.5, 6, s);
+    c.leakMm2.intake += ratio(0.6, 15, s);
   },
   'valve.exhaust-leak': (c, s) => {
-    c.leakMm2.exhaust += ratio(0.5, 6, s);
+    c.leakMm2.exhaust += ratio(0.6, 15, s);
   },
   'valve.spring': (c, s) => {
     c.springBroken = true;
@@ -120,15 +120,15 @@ export const CYLINDER = {
     c.edgeHot = between(2.2, 1.2, s);
   },
   'seal.head-gasket-gallery': (c, s) => {
-    c.leakMm2.gallery = ratio(0.5, 5, s);
+    c.leakMm2.gallery = ratio(0.4, 4, s);
     c.oilPassed = between(0.3, 1, s);
   },
   'seal.rings': (c, s) => {
-    c.leakMm2.rings += ratio(0.5, 5, s);
+    c.leakMm2.rings += ratio(0.4, 4, s);
     c.oilPassed = between(0.4, 1, s);
   },
   'seal.bore-scored': (c, s) => {
-    c.leakMm2.rings += ratio(0.5, 5, s);
+    c.leakMm2.rings += ratio(0.4, 4, s);
     c.bore = 'scored';
     c.oilPassed = between(0.4, 1, s);
   },

@@ -26,7 +26,7 @@ export const FUEL_TELLS: TellsByCheck = {
   },
   'fuel.governor-plate': {
     leak: { hunts: 0.04, stuck: 0.005 },
-    via: { fuel: { lean: { hunts: 0.35 } } },
+    via: { fuel: { lean: { hunts: 0.55 } } },
   },
   'fuel.mixture-screws': {
     leak: { off: 0.03 },

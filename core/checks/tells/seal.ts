@@ -32,7 +32,10 @@ export const SEAL_TELLS: TellsByCheck = {
   'seal.thumb': {
     leak: { soft: 0.05, nothing: 0.006 },
     // What is turned slowly past a release loses most of it on the way.
-    via: { seal: { weak: { soft: 0.35 }, gone: { soft: 0.35, nothing: 0.5 } }, crank: { slow: { soft: 0.4 } } },
+    via: {
+      seal: { weak: { soft: 0.35 }, gone: { soft: 0.35, nothing: 0.5 } },
+      crank: { slow: { soft: 0.6, nothing: 0.06 } },
+    },
     worsens: ['soft', 'nothing'],
   },
   'seal.wet': {

@@ -131,7 +131,7 @@ export const POWER_SHOWS = {
     const { stator, regulator } = t.m.charging;
     const set = regulator === 'over' ? 15.9 : regulator === 'none' ? t.m.battery.openVolts - 0.1 : 14.3;
     const reach =
-      Math.min(set, 12.2 + 2.3 * stator * Math.min(1, speedShare(t) / FULL_CHARGE_FROM)) -
+      Math.min(set, 12.2 + (regulator === 'over' ? 4 : 2.3) * stator * Math.min(1, speedShare(t) / FULL_CHARGE_FROM)) -
       2.2 * Math.min(1, t.m.ohms.regulatorGround / 0.8);
     return one(t.shown(Math.max(reach, t.m.battery.openVolts - 0.2), 0.004, 0.01), 'V');
   },

@@ -85,13 +85,10 @@ export const SEAL_SHOWS = {
   'seal.wet': (t) => {
     const c = t.m.cylinders[t.i]!;
     const hung = hungBy(t);
-    const dry = gaugePa(t, c, hung);
+    const dryKPa = read(t, gaugePa(t, c, hung), 0.02);
     const wet = gaugePa(t, oiled(c), { ...hung, adapterMl: hung.adapterMl - OIL_ML });
     return {
-      fields: {
-        value: of(read(t, wet, 0.02), 'kPa'),
-        ...(dry > 2000 ? { dry: of(read(t, dry, 0.02), 'kPa') } : {}),
-      },
+      fields: { value: of(read(t, wet, 0.02), 'kPa'), ...(dryKPa > 0 ? { dry: of(dryKPa, 'kPa') } : {}) },
     };
   },
   'seal.piston-moves': ({ m, i }) =>

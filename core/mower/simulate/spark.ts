@@ -1,5 +1,6 @@
 import { random } from '../../chance/random.ts';
 import { diodeRange } from '../killHarness.ts';
+import { liftLeft } from '../leaks.ts';
 import type { Mower } from '../machine.ts';
 import { sparkAt } from '../run.ts';
 import { cranks, type View, viewOf } from '../tell.ts';
@@ -24,10 +25,14 @@ const legOff = (m: Mower, off: (i: number) => boolean): Mower => ({
 
 const sparkWord = (left: number) => (left > 0.55 ? 'strong' : left > 0.28 ? 'weak' : left > 0.12 ? 'skips' : 'none');
 
-/** Fuel against air under which a charge is none; strength under which it does not burn, and burns poorly [M]. */
+/** Fuel against air under which a charge is none, and is too lean; strength under which it does not burn, and burns poorly [M]. */
 const NOTHING_TO_BURN = 0.5;
+const TOO_LEAN = 0.75;
 const BURNS_NOT = 0.12;
 const BURNS_POORLY = 0.4;
+/** Fuel with so much of its strength left. */
+const BURNS_BADLY = 0.6;
+const USUAL_LASH_MM = 0.105;
 
 /** How a plug looks of good hours: mostly as it should, the rest by how the machine was used [M]. */
 const LAST_LOOKS = [
@@ -44,13 +49,23 @@ function lastLook({ lot }: Mower, i: number): 'normal' | (typeof LAST_LOOKS)[num
   return 'normal';
 }
 
+/** How often a tester flashes all the same on a kill lead that lies to ground [P: about as often as not]. */
+const DRAINED_FLASHES = 0.5;
+const soundLeg = (harness: Mower['harness'], i: number): Mower['harness'] => ({
+  ...harness,
+  legs: harness.legs.map((leg, k) => (k === i ? { ...leg, chafed: false } : leg)),
+});
+
 /** Whoever bends a lead bends it far enough so often [M]. */
 const FLEXED_ENOUGH = 0.75;
 
 export const SPARK_SHOWS = {
   'spark.tester': ({ view, m, i, asked, hot, judged }) => {
     const rpm = speedIn(view, asked.condition, hot);
-    return sparkWord(judged(sparkAt(m, i, rpm, hot)));
+    // A pulse that is drained to ground may still flash it: on some machines it does.
+    const flashes = m.harness.legs[i]!.chafed && random(m.lot ^ Math.imul(i + 31, 0x9e3779b1)).next() < DRAINED_FLASHES;
+    const seen = flashes ? { ...m, harness: soundLeg(m.harness, i) } : m;
+    return sparkWord(judged(sparkAt(seen, i, rpm, hot)));
   },
   'spark.points': ({ m }) => m.breaker.points,
   'spark.condenser': ({ m }) => m.breaker.condenser,
@@ -61,12 +76,14 @@ export const SPARK_SHOWS = {
     if (c.liquidMl > 5) return 'wet';
     const { runs, mixture, fires, strength } = view.going('idle', false);
     if (c.oilPassed > 0.5) return 'oily';
-    // Where nothing came to be burnt it is clean and cold beside a side that runs; else it keeps the look of its last good hours.
-    if (mixture[i]! < NOTHING_TO_BURN) return runs ? 'clean-cold' : lastLook(m, i);
-    if (!cranks(view, false)) return lastLook(m, i);
+    // Where nothing came to be burnt, or is drawn in, it is clean and cold beside a side that runs; else it keeps the look of its last good hours.
+    const draws = !c.parted && liftLeft(c.lift.intake, c.lashMm.intake, USUAL_LASH_MM) > 0;
+    if (mixture[i]! < NOTHING_TO_BURN || !draws) return runs ? 'clean-cold' : lastLook(m, i);
+    // Bad fuel burns poorly and leaves little to see.
+    if (!cranks(view, false) || m.fuel.spoilt < BURNS_BADLY) return lastLook(m, i);
+    if (mixture[i]! < TOO_LEAN) return 'lean-white';
     if (fires[i]! < 0.3 || strength[i]! < BURNS_NOT) return 'wet';
-    if (strength[i]! < BURNS_POORLY) return mixture[i]! < 0.75 ? 'lean-white' : 'sooty';
-    return mixture[i]! > 1.3 ? 'sooty' : mixture[i]! < 0.75 ? 'lean-white' : lastLook(m, i);
+    return strength[i]! < BURNS_POORLY || mixture[i]! > 1.3 ? 'sooty' : lastLook(m, i);
   },
   'spark.plug-gap': (t) =>
     one(Math.max(0, Math.round(t.shown(t.m.cylinders[t.i]!.plug.gapMm, 0.03, 0.05) * 100) / 100), 'mm'),
