@@ -159,8 +159,8 @@ export interface Mower {
 
 /** Such releases let go about here [P: figures of 30 are usual]. */
 const RELEASE_CLOSES_BTDC = 30;
-/** An engine with a release has a starter that needs it [M: without, most stand before a compression]. */
-const WITH_RELEASE = 0.52;
+/** An engine with a release has a starter that needs it: of one, and of each of two cylinders [M: without, most stand before a compression]. */
+const WITH_RELEASE = { single: 0.52, twin: 0.46 } as const;
 /** A crank that is let go is thrown back by a compression and rests before it, or short of the next: so many ways of it [M]. */
 const RESTS_DEG = [90, 215] as const;
 export const RESTS = 4;
@@ -301,7 +301,12 @@ export function soundMower(engine: EngineWords, chance: Random, hours = 250): Mo
       ground: vary(0.0012, 0.13),
       regulatorGround: 0.002,
     },
-    starter: { size: release ? WITH_RELEASE : 1, strength: vary(1, 0.04), drives: true, dragNm: 0 },
+    starter: {
+      size: release ? WITH_RELEASE[twin ? 'twin' : 'single'] : 1,
+      strength: vary(1, 0.04),
+      drives: true,
+      dragNm: 0,
+    },
     ringTeeth: 'ok',
     relayCoil: true,
     clutchOhms: 3.2,

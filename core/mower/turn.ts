@@ -44,8 +44,8 @@ export const CRANK_TOLERANCE = 1e-3;
 /** Polarisation: a battery sags by two to three times what its tester's ohms give [P]. */
 export const POLARISATION = 2;
 const MOTOR = { motorOhms: 0.012, torqueConstant: 0.0185, gear: 15, efficiency: 0.85 };
-/** Under this a starter is heard to turn slowly, and under that it does not get over a compression [1/min] [M]. */
-const SLOW_RPM = 280;
+/** Under this a starter is heard to turn slowly on a mild day, and under that it does not get over a compression [1/min] [M]. */
+const SLOW_RPM = 270;
 const STOPS_RPM = 28;
 /** It only jerks [deg]; a battery that keeps so much while the motor stands is not what it lacks [V] [M]. */
 const JERKS_DEG = 25;
@@ -177,6 +177,9 @@ function kickOn(m: Mower, engine: CrankEngine, circuit: StarterCircuit, run: Cra
   return kicks.reduce<Kick | null>((worst, kick) => (!worst || kick.torqueNm > worst.torqueNm ? kick : worst), null);
 }
 
+/** In the cold nobody expects it to turn as on a mild day: of its speed then [M: as sound ones of these do]. */
+const expectedBy = (ambientC: number) => Math.max(0.35, Math.min(1, 1 - 0.016 * (20 - ambientC)));
+
 /** Standing for so long is heard before it goes over [s] [M]. */
 const HESITATES_S = 0.15;
 
@@ -189,7 +192,7 @@ function named(m: Mower, run: Cranked, kick: Kick | null): Turning {
   }
   if (kick?.back) return 'kicks-back';
   if (run.stoodS > HESITATES_S) return 'hesitates';
-  if (run.rpm < SLOW_RPM) return 'slow';
+  if (run.rpm < SLOW_RPM * expectedBy(m.ambientC)) return 'slow';
   if (m.engine.compressionRelease !== 'automatic' && run.peakPa.every((pa) => pa < UNHEARD_PA)) return 'spins-fast';
   return 'normal';
 }

@@ -202,6 +202,14 @@ class Trial {
       this.make(look);
       return;
     }
+    this.repair(fault);
+    this.worked.drained = true;
+    // A new one comes charged.
+    if (findFault(splitKey(fault).id)?.part === 'battery') this.worked.charged = true;
+  }
+
+  /** That repair made, whatever it cures. */
+  private repair(fault: string): void {
     const cured = this.drawn.puts.filter((put) => !this.gone.has(injectedKey(put)) && curedBy(fault, put));
     for (const put of cured) this.gone.add(injectedKey(put));
     if (cured.length > 0) this.repaired.push(...cured.map(injectedKey));
@@ -211,9 +219,6 @@ class Trial {
     this.repairsMade.add(fault);
     if (cured.length === 0) this.repaired.push(fault);
     this.record(repairOf(fault));
-    this.worked.drained = true;
-    // A new one comes charged.
-    if (findFault(splitKey(fault).id)?.part === 'battery') this.worked.charged = true;
   }
 
   /** What belongs to showing it cured or sound, and is no search; null where there is nothing of that kind to do. */
@@ -251,18 +256,20 @@ class Trial {
    * What the conditions of the machine ask for before it is brought to that state: looked at where it is only believed, else done. Its minutes count for
    * every policy.
    */
-  private workBefore({ work }: BenchSummary, { check, condition }: Asked): boolean {
+  private workBefore({ work }: BenchSummary, { check, condition }: Asked): 'none' | 'done' | 'stuck' {
     const due = dueBefore(work.due, check, condition);
-    if (!due) return false;
+    if (!due) return 'none';
+    // Made once in vain nobody makes it again.
+    if (due.repair && this.repairsMade.has(due.repair)) return 'stuck';
     if (due.look !== null) {
       this.search(
         { check: due.look, cylinder: null, condition: checkOf(due.look).states[0]!, temperature: null },
         () => {},
       );
-      return true;
+      return 'done';
     }
     this.doWork(due);
-    return true;
+    return 'done';
   }
 
   private doWork({ condition, before, steps, checks, repair }: BenchSummary['work']['due'][number]): void {
@@ -271,7 +278,7 @@ class Trial {
       return;
     }
     if (repair) {
-      this.record(repairOf(repair));
+      this.repair(repair);
       return;
     }
     if (before !== 'leaving') this.worksFor(findCondition(condition)!.repair.minutes);
@@ -326,7 +333,8 @@ class Trial {
     if (this.minutes - this.workMin >= SEARCH_CAP_MIN || this.checks >= MOST_CHECKS) return 'minutes';
     const asked = this.policy(this.bench, summary, this.chance).find((a) => !wasInVain(this.bench, this.view, a));
     if (!asked) return 'no-check-left';
-    if (this.workBefore(summary, asked)) return 'went-on';
+    const work = this.workBefore(summary, asked);
+    if (work !== 'none') return work === 'done' ? 'went-on' : 'no-check-left';
     this.search(asked, () => {
       const instead = insteadOf(this.view, asked);
       if (!wasSeen(this.bench, instead)) this.make(instead);
@@ -375,8 +383,11 @@ const wantsCharge = ({ m }: View) => !m.battery.cellGone && chargePercent(m.batt
 const same = (a: { check: string; cylinder: number | null }, b: { check: string; cylinder: number | null }) =>
   a.check === b.check && a.cylinder === b.cylinder;
 
-/** What a new part puts right besides: a new plug comes with its gap. */
-const NEW_ONE_CURES: Partial<Record<FaultId, readonly FaultId[]>> = { 'spark.plug-fouled': ['spark.plug-gap'] };
+/** What is put right besides: a new plug comes with its gap; whoever sets a governor sees what hangs loose on it. */
+const NEW_ONE_CURES: Partial<Record<FaultId, readonly FaultId[]>> = {
+  'spark.plug-fouled': ['spark.plug-gap'],
+  'fuel.governor-overspeed': ['fuel.governor-link'],
+};
 
 /** What was wrong is cured by the repair of another fault, where both take the same new part. */
 function curedBy(key: string, put: Drawn['puts'][number]): boolean {

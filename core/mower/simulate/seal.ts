@@ -11,7 +11,7 @@ const NOT_QUITE_OPEN = 0.93;
 const OFTEN = { notQuiteOpen: 0.1, longAdapter: 0.15, fiveStrokes: 0.15 } as const;
 
 /** How often the piston does not stand at its top for air, and what a release then lets past [mm2] [M]. */
-const NOT_AT_TOP = 0.015;
+const NOT_AT_TOP = 0.01;
 const RELEASE_LIFTS_MM2 = 6;
 /** A needle looked at from the side [psi, kPa] [M]. */
 const PARALLAX_PSI = 0.7;
