@@ -86,7 +86,8 @@ export const TURN_FAULTS = [
     symptoms: { 'crank-stops': 0.5, 'cranks-slow': 0.4, 'kicks-back': 0.15 },
     effects: [
       { check: 'turn.by-hand', outcomes: { 'firm-at-compression': 0.95 } },
-      { check: 'power.crank-current', outcomes: { high: 0.55, locked: 0.15 } },
+      { check: 'look.crank', outcomes: { hesitates: 0.3 } },
+      { check: 'power.crank-current', outcomes: { high: 0.45, locked: 0.12 } },
       { check: 'power.crank-volts', outcomes: { sags: 0.6, collapses: 0.1 } },
       { check: 'seal.compression', outcomes: { high: 0.88 }, on: 'every' },
     ],

@@ -33,7 +33,7 @@ type OnMachine = (m: Mower, severity: number, form: number) => void;
 const MACHINE = {
   'power.battery-flat': (m, s) => {
     // To nothing but a click, and to none.
-    m.battery.openVolts = between(12.1, 9.2, s ** 1.5);
+    m.battery.openVolts = between(12.1, 10.3, s ** 1.5);
   },
   'power.battery-worn': (m, s) => {
     m.battery.testerOhms *= between(1.6, 3.6, s);
@@ -234,7 +234,7 @@ const MACHINE = {
   },
   'fuel.bowl-seal': (m, s, form) => {
     m.fuel.bowlSeal = form < 0.6 ? 'swollen' : form < 0.8 ? 'wrong' : 'missing';
-    m.fuel.richer -= between(0.05, 0.3, s);
+    m.fuel.richer -= between(0.02, 0.2, s);
   },
   'fuel.jet-seal': (m, s, form) => {
     // Hardened it lets air past, swollen it stands in the way of the bleed.

@@ -56,7 +56,7 @@ export const CYLINDER = {
     c.screwTurns = form < 0.6 ? between(1.1, 0, s) : between(2.6, 5, s);
   },
   'seal.stud-debris': (c, s) => {
-    c.leakMm2.edge = ratio(0.4, 6, s);
+    c.leakMm2.edge = ratio(0.3, 4, s);
     c.edgeHot = between(1.6, 1.1, s);
     c.studHoles = 'debris';
   },
@@ -64,10 +64,10 @@ export const CYLINDER = {
     c.airLeakMm2 = ratio(4, 40, s);
   },
   'valve.lash-tight-intake': (c, s) => {
-    c.lashMm.intake = between(0.03, -0.05, s);
+    c.lashMm.intake = between(0.04, -0.03, s);
   },
   'valve.lash-tight-exhaust': (c, s) => {
-    c.lashMm.exhaust = between(0.05, -0.05, s);
+    c.lashMm.exhaust = between(0.06, -0.03, s);
   },
   'valve.lash-wide': (c, s) => {
     c.lashMm.intake = between(0.25, 0.7, s);
@@ -91,10 +91,10 @@ export const CYLINDER = {
     c.stuckValve = form < 0.45 ? 'intake' : 'exhaust';
   },
   'valve.intake-leak': (c, s) => {
-    c.leakMm2.intake += ratio(0.6, 15, s);
+    c.leakMm2.intake += ratio(0.35, 12, s);
   },
   'valve.exhaust-leak': (c, s) => {
-    c.leakMm2.exhaust += ratio(0.6, 15, s);
+    c.leakMm2.exhaust += ratio(0.35, 12, s);
   },
   'valve.spring': (c, s) => {
     c.springBroken = true;
@@ -116,19 +116,19 @@ export const CYLINDER = {
     c.stuckValve = form < 0.55 ? 'intake' : 'exhaust';
   },
   'seal.head-gasket-out': (c, s) => {
-    c.leakMm2.edge = ratio(0.4, 6, s);
+    c.leakMm2.edge = ratio(0.3, 4, s);
     c.edgeHot = between(2.2, 1.2, s);
   },
   'seal.head-gasket-gallery': (c, s) => {
-    c.leakMm2.gallery = ratio(0.4, 4, s);
+    c.leakMm2.gallery = ratio(0.3, 3, s);
     c.oilPassed = between(0.3, 1, s);
   },
   'seal.rings': (c, s) => {
-    c.leakMm2.rings += ratio(0.4, 4, s);
+    c.leakMm2.rings += ratio(0.25, 2.5, s);
     c.oilPassed = between(0.4, 1, s);
   },
   'seal.bore-scored': (c, s) => {
-    c.leakMm2.rings += ratio(0.4, 4, s);
+    c.leakMm2.rings += ratio(0.25, 2.5, s);
     c.bore = 'scored';
     c.oilPassed = between(0.4, 1, s);
   },

@@ -47,8 +47,8 @@ const MOTOR = { motorOhms: 0.012, torqueConstant: 0.0185, gear: 15, efficiency: 
 /** Under this a starter is heard to turn slowly on a mild day, and under that it does not get over a compression [1/min] [M]. */
 const SLOW_RPM = 270;
 const STOPS_RPM = 28;
-/** It only jerks [deg]; a battery that keeps so much while the motor stands is not what it lacks [V] [M]. */
-const JERKS_DEG = 25;
+/** Short of this it only jerks [deg]; a battery that keeps so much while the motor stands is not what it lacks [V] [M]. */
+const JERKS_DEG = 30;
 const STARVED_V = 8.6;
 /** Of what a full battery and clean cables send through such a motor as it stands: with less it only jerks [share] [M]. */
 const THROWN_OF = 0.75;

@@ -287,7 +287,7 @@ describe('the mower as a whole', () => {
       );
       return (raw as { fields: Record<string, { value: number }> }).fields;
     };
-    const leak = [put('valve.exhaust-leak', 1, 0.2)];
+    const leak = [put('valve.exhaust-leak', 1, 0.3)];
     const percent = (puts: readonly InjectedFault[]) => 100 - (100 * figure(puts, 'seal.leak-down').held!.value) / 80;
     const pressed = (puts: readonly InjectedFault[]) => figure(puts, 'seal.compression').value!.value;
     expect(percent([])).toBeLessThan(12);
