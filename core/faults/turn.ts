@@ -86,7 +86,7 @@ export const TURN_FAULTS = [
     symptoms: { 'crank-stops': 0.5, 'cranks-slow': 0.4, 'kicks-back': 0.15 },
     effects: [
       { check: 'turn.by-hand', outcomes: { 'firm-at-compression': 0.95 } },
-      { check: 'look.crank', outcomes: { hesitates: 0.3 } },
+      { check: 'look.crank', outcomes: { slow: 0.2, hesitates: 0.35, 'stops-dead': 0.26, groans: 0.04 } },
       { check: 'power.crank-current', outcomes: { high: 0.45, locked: 0.12 } },
       { check: 'power.crank-volts', outcomes: { sags: 0.6, collapses: 0.1 } },
       { check: 'seal.compression', outcomes: { high: 0.88 }, on: 'every' },

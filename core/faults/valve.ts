@@ -126,7 +126,7 @@ export const VALVE_FAULTS = [
       // What wide lash takes of the lift is hardly seen.
       { check: 'valve.motion', outcomes: { 'intake-short': 0.04, 'exhaust-short': 0.05 } },
       { check: 'turn.by-hand', outcomes: { 'firm-at-compression': 0.5 } },
-      { check: 'look.crank', outcomes: { hesitates: 0.15 } },
+      { check: 'look.crank', outcomes: { slow: 0.1, hesitates: 0.17, 'stops-dead': 0.06 } },
       { check: 'seal.compression', outcomes: { high: 0.55 } },
     ],
     // The intake alone: the release, which sits on the exhaust, is as it was. Lash wide on neither is not wide lash.
