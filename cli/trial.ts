@@ -3,6 +3,7 @@ import { appendFileSync, existsSync, mkdirSync, readFileSync, writeFileSync } fr
 import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
+import { keepEngines } from '../core/reason/index.ts';
 import {
   drawMachine,
   figuresOf,
@@ -217,8 +218,12 @@ function writeWorst(asked: Asked, results: readonly TrialResult[], error: (text:
   }
 }
 
+/** Kinds of engine that are drawn: the tables of each serve every machine of it. */
+const ENGINES_DRAWN = 40;
+
 if (process.argv[2] === 'part' && process.send) {
   const [, , , seed, policy, steps] = process.argv;
+  keepEngines(ENGINES_DRAWN);
   process.on('message', (number: number) => {
     let result: TrialResult | Failed;
     try {

@@ -1,7 +1,7 @@
 export * from './asked.ts';
 export * from './belief.ts';
 export { SEARCH_CAP_MIN } from './cap.ts';
-export { catalogueFor } from './catalogue/catalogueFor.ts';
+export { catalogueFor, keepEngines } from './catalogue/catalogueFor.ts';
 export type { Catalogue } from './catalogue/instances.ts';
 export { noisyMax } from './combine.ts';
 export { type Confirmed, confirmedFaults, type RuleOut } from './confirm.ts';

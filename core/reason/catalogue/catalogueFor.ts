@@ -38,8 +38,14 @@ interface EngineCatalogue
   readonly variables: readonly SpecVariable[];
 }
 
-const ENGINES_KEPT = 12;
+/** Tables of so many engines are kept, some fifty megabytes each: the ones asked for last. */
+let enginesKept = 12;
 export const kept = new Map<string, EngineCatalogue>();
+
+/** Whoever goes through many engines with memory to spare keeps the tables of more of them. */
+export function keepEngines(count: number): void {
+  enginesKept = count;
+}
 
 function engineCatalogue(engine: EngineWords, interactions: readonly Interaction[]): EngineCatalogue {
   if (interactions !== INTERACTIONS) return workedOut(engine, interactions);
@@ -49,12 +55,11 @@ function engineCatalogue(engine: EngineWords, interactions: readonly Interaction
       .filter(([, word]) => word !== undefined && word !== 'unknown')
       .sort(),
   );
-  let found = kept.get(key);
-  if (!found) {
-    found = workedOut(engine, interactions);
-    if (kept.size >= ENGINES_KEPT) kept.delete(kept.keys().next().value!);
-    kept.set(key, found);
-  }
+  const found = kept.get(key) ?? workedOut(engine, interactions);
+  // Asked for last, it stands last.
+  kept.delete(key);
+  if (kept.size >= enginesKept) kept.delete(kept.keys().next().value!);
+  kept.set(key, found);
   return found;
 }
 
