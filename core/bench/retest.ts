@@ -110,14 +110,16 @@ const proofsDue = (bench: Bench): RetestDue[] =>
 const takenAfter = (bench: Bench, event: number, check: string, cylinder: number | null) =>
   bench.readings.some((r) => r.event > event && r.reading.check === check && r.reading.cylinder === cylinder);
 
-/** The same, and where it is clean it lasted long enough to say so. */
+/** The same, and where it is clean it lasted long enough to say so; where it is not, it was so since the last repair, which may have cured it. */
 const provenAfter = (bench: Bench, event: number, id: string, cylinder: number | null) =>
   bench.readings.some(
     (r) =>
       r.event > event &&
       r.reading.check === id &&
       r.reading.cylinder === cylinder &&
-      (r.assessment.outcome !== soundOf(checkOf(id)) || lastsEnough(bench, checkOf(id), r)),
+      (r.assessment.outcome === soundOf(checkOf(id))
+        ? lastsEnough(bench, checkOf(id), r)
+        : r.event > Math.max(...bench.repairs.map((repair) => repair.event))),
   );
 
 /** The worst reading before the repair gives the state to repeat it in. */

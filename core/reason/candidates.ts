@@ -141,6 +141,52 @@ export function tellingOf(round: Round, active: Active): (candidate: Candidate) 
   };
 }
 
+/** An outcome likelier than this is known beforehand; said by the record where the chance of any other was so many times larger before a word was said. */
+const KNOWN = 0.97;
+const SAID = 3;
+
+const byReport = (reports: Reports, chanceOf: (ratio: Float64Array) => number): { most: number; whole: number } => {
+  let whole = 0;
+  let most = 0;
+  for (const { ratio } of reports) {
+    const chance = chanceOf(ratio);
+    whole += chance;
+    most = Math.max(most, chance);
+  }
+  return { most, whole };
+};
+
+/** Of each job and check, the chance that it says anything but its likeliest before a complaint was made. */
+const unsaidOf = new WeakMap<Planner, Map<string, number>>();
+
+function unsaid({ network, planner }: Round, { instance, state, temperature, reports }: Candidate): number {
+  const kept = unsaidOf.get(planner) ?? new Map<string, number>();
+  unsaidOf.set(planner, kept);
+  const key = `${instance.key}|${state}|${temperature}`;
+  let found = kept.get(key);
+  if (found === undefined) {
+    const { setRow, furtherRow } = network.placed(instance.key, network.layout);
+    const { prior, space } = network;
+    const { most, whole } = byReport(reports, (ratio) => {
+      let chance = 0;
+      for (let i = 0; i < space.count; i++) chance += prior[i]! * ratio[setRow[i]!]!;
+      for (let i = space.count; i < prior.length; i++) chance += prior[i]! * ratio[furtherRow[i - space.count]!]!;
+      return chance;
+    });
+    found = whole > 0 ? 1 - most / whole : 0;
+    kept.set(key, found);
+  }
+  return found;
+}
+
+/** Whether complaint, readings or state have said already what a check would say. */
+export function isAnswered(round: Round, candidate: Candidate, active: Active): boolean {
+  const scratch = new Float64Array(active.sets.length);
+  const { most, whole } = byReport(candidate.reports, (ratio) => weighedMass(round, candidate, ratio, active, scratch));
+  const other = whole > 0 ? 1 - most / whole : 1;
+  return other < 1 - KNOWN && SAID * other < unsaid(round, candidate);
+}
+
 /** A report as rare as this changes no average by a tenth of a minute. */
 const RARE = 0.001;
 

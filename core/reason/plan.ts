@@ -4,6 +4,7 @@ import { instanceKey } from '../machine/key.ts';
 import type { Belief } from './belief.ts';
 import {
   candidatesOf,
+  isAnswered,
   isInfeasibleIn,
   makeCandidate,
   type Round,
@@ -32,7 +33,10 @@ import type { StandingReading } from './standing.ts';
 import { type Why, whyOf } from './why.ts';
 
 /** Checks are told apart on the likeliest sets alone. */
-const TOLD_APART_ON = 300;
+export const TOLD_APART_ON = 300;
+
+/** A check that moves belief by less than this parts nothing. */
+export const PARTS_NOTHING = 0.005;
 
 /** So many of the most telling are ranked by the minutes they save. */
 const RANKED_CHECKS = 18;
@@ -81,6 +85,47 @@ export function planNext(
   situation: Situation,
   again: string | null = null,
 ): Plan {
+  const { round, wide, search } = roundOf(catalogue, network, belief, planner, situation);
+  const ranked = rank(round, candidatesOf(round, wide, again), wide, search.minutes);
+  const worth = ranked.filter(({ saved }) => saved > WORTH_MIN || saved > WORTH_SHARE * search.minutes);
+  // One line per check and cylinder: the best of its conditions.
+  const best = new Map<string, Ranked>();
+  for (const entry of worth) if (!best.has(entry.candidate.instance.key)) best.set(entry.candidate.instance.key, entry);
+  const confirmingOrder = best.size === 0;
+  const chosen = confirmingOrder
+    ? inSettlingOrder(round, search.order.slice(0, SETTLING_CHECKS_SHOWN), wide, search.minutes)
+    : [...best.values()].slice(0, RANKED_CHECKS);
+  // One or two that are worth their minutes are no list: it goes on with the next best, then with what would settle things, in order.
+  if (!confirmingOrder && chosen.length < BEST_FEW) {
+    const isNew = (key: string) => !chosen.some((c) => c.candidate.instance.key === key);
+    for (const entry of ranked) if (entry.saved > 0 && isNew(entry.candidate.instance.key)) chosen.push(entry);
+    const further = search.order.filter((index) => isNew(planner.probes[index]!.instance.key));
+    const few = Math.max(0, SETTLING_CHECKS_SHOWN - chosen.length);
+    chosen.push(...inSettlingOrder(round, further.slice(0, few), wide, search.minutes));
+  }
+  // However long its road, what would confirm the first suspect is always in sight: behind the best few, before the rest.
+  const settler = settlerOfFirstSuspect(round);
+  if (settler !== null && !chosen.some((c) => c.candidate.instance.key === planner.probes[settler]!.instance.key)) {
+    chosen.splice(BEST_FEW, 0, ...inSettlingOrder(round, [settler], wide, search.minutes));
+  }
+  const next = chosen.map((entry) => nextCheck(round, entry));
+  if (situation.crankingUnsafe)
+    for (const { id, states } of MAKES_SAFE) {
+      const looked = situation.readings.some((r) => r.reading.check === id && r.epoch === situation.epoch);
+      if (!looked) promote(round, next, id, states[0]!, null, { code: 'makes-safe' });
+    }
+  if (again !== null) promoteAgain(round, next, again);
+  return { expectedSearchMin: search.minutes, next, confirmingOrder };
+}
+
+/** The round as it stands: the sets that matter, the roads still to be gone, and the search that lies ahead. */
+export function roundOf(
+  catalogue: Catalogue,
+  network: Network,
+  belief: Belief,
+  planner: Planner,
+  situation: Situation,
+): { readonly round: Round; readonly wide: Active; readonly search: ReturnType<typeof expectedSearch> } {
   const readOn = byInstance(situation.readings);
   const lately = new Set(situation.readings.slice(-A_MOMENT));
   const readBy = (probe: number) => readOn.get(planner.probes[probe]!.instance.key) ?? [];
@@ -116,36 +161,7 @@ export function planNext(
     roads,
     start: { ...start, givesUpFrom: search.end },
   };
-  const ranked = rank(round, candidatesOf(round, wide, again), wide, search.minutes);
-  const worth = ranked.filter(({ saved }) => saved > WORTH_MIN || saved > WORTH_SHARE * search.minutes);
-  // One line per check and cylinder: the best of its conditions.
-  const best = new Map<string, Ranked>();
-  for (const entry of worth) if (!best.has(entry.candidate.instance.key)) best.set(entry.candidate.instance.key, entry);
-  const confirmingOrder = best.size === 0;
-  const chosen = confirmingOrder
-    ? inSettlingOrder(round, search.order.slice(0, SETTLING_CHECKS_SHOWN), wide, search.minutes)
-    : [...best.values()].slice(0, RANKED_CHECKS);
-  // One or two that are worth their minutes are no list: it goes on with the next best, then with what would settle things, in order.
-  if (!confirmingOrder && chosen.length < BEST_FEW) {
-    const isNew = (key: string) => !chosen.some((c) => c.candidate.instance.key === key);
-    for (const entry of ranked) if (entry.saved > 0 && isNew(entry.candidate.instance.key)) chosen.push(entry);
-    const further = search.order.filter((index) => isNew(planner.probes[index]!.instance.key));
-    const few = Math.max(0, SETTLING_CHECKS_SHOWN - chosen.length);
-    chosen.push(...inSettlingOrder(round, further.slice(0, few), wide, search.minutes));
-  }
-  // However long its road, what would confirm the first suspect is always in sight: behind the best few, before the rest.
-  const settler = settlerOfFirstSuspect(round);
-  if (settler !== null && !chosen.some((c) => c.candidate.instance.key === planner.probes[settler]!.instance.key)) {
-    chosen.splice(BEST_FEW, 0, ...inSettlingOrder(round, [settler], wide, search.minutes));
-  }
-  const next = chosen.map((entry) => nextCheck(round, entry));
-  if (situation.crankingUnsafe)
-    for (const { id, states } of MAKES_SAFE) {
-      const looked = situation.readings.some((r) => r.reading.check === id && r.epoch === situation.epoch);
-      if (!looked) promote(round, next, id, states[0]!, null, { code: 'makes-safe' });
-    }
-  if (again !== null) promoteAgain(round, next, again);
-  return { expectedSearchMin: search.minutes, next, confirmingOrder };
+  return { round, wide, search };
 }
 
 /** So many readings are over in a moment: what came and went before them may have come again since. */
@@ -182,7 +198,12 @@ interface Ranked {
 function rank(round: Round, candidates: readonly Candidate[], wide: Active, now: number): Ranked[] {
   const tells = tellingOf(round, likeliest(wide, TOLD_APART_ON));
   const confirms = confirmingChances(round);
-  return candidates
+  const proofs = proofsOf(round);
+  const telling = candidates.filter(
+    (c) => proofs.has(c.instance.key) || (tells(c) >= PARTS_NOTHING && !isAnswered(round, c, wide)),
+  );
+  // Where all is known beforehand, something is looked at all the same.
+  return (telling.length > 0 ? telling : candidates)
     .map((candidate) => ({
       candidate,
       reach: Math.max(tells(candidate), confirms.get(candidate.instance.key) ?? 0) * now - candidate.minutes,
@@ -193,8 +214,21 @@ function rank(round: Round, candidates: readonly Candidate[], wide: Active, now:
     .sort((a, b) => compare(a, b, round.situation));
 }
 
+/** A suspect from here on: what its proof still needs is made to prove it, and not to learn what is likely anyway. */
+const PROOF_FROM = 0.1;
+
+/** What the proofs of the suspects still need, as the checks that give it. */
+export function proofsOf({ catalogue, belief, planner, missing }: Round): ReadonlySet<string> {
+  const p = faultChances(catalogue, belief);
+  return new Set(
+    planner.routes.flatMap((route, r) =>
+      p[route.fault]! > PROOF_FROM ? missing[r]!.map((probe) => planner.probes[probe]!.instance.key) : [],
+    ),
+  );
+}
+
 /** Chance that one reading of a check confirms some fault: routes that miss nothing else. */
-function confirmingChances({ catalogue, belief, planner, missing }: Round): Map<string, number> {
+export function confirmingChances({ catalogue, belief, planner, missing }: Round): Map<string, number> {
   const p = faultChances(catalogue, belief);
   const out = new Map<string, number>();
   for (const [r, route] of planner.routes.entries()) {

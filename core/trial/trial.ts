@@ -76,6 +76,14 @@ function headOf(drawn: Drawn) {
   };
 }
 
+/** Who looks on, and who answers in the machine's place. */
+export interface Beside {
+  /** Each check of the search before it is made, with what it costs [min]; gates and re-tests are none. */
+  readonly watch?: (bench: Bench, asked: Asked, minutes: number) => void;
+  /** What was really read there; null where only the machine can say. */
+  readonly answers?: (asked: Asked, bench: Bench) => readonly unknown[] | null;
+}
+
 /** One machine on the bench, from complaint to the end. */
 class Trial {
   private bench: Bench;
@@ -105,6 +113,7 @@ class Trial {
   constructor(
     private readonly drawn: Drawn,
     private readonly policy: Policy,
+    private readonly beside: Beside = {},
   ) {
     this.chance = random(drawn.seed ^ 0x5bd1e995);
     this.head = headOf(drawn);
@@ -151,7 +160,8 @@ class Trial {
   }
 
   private make(asked: Asked): void {
-    for (const raw of simulateCheck(this.view, asked, this.chance)) this.record(raw);
+    const told = this.beside.answers?.(asked, this.bench);
+    for (const raw of told ?? simulateCheck(this.view, asked, this.chance)) this.record(raw);
     const { cranking, asksCharged } = checkOf(asked.check);
     // What lets an engine be cranked again lets out what stood in it.
     if (cranking && 'safeUnless' in cranking) this.worked.drained = true;
@@ -335,6 +345,7 @@ class Trial {
     if (!asked) return 'no-check-left';
     const work = this.workBefore(summary, asked);
     if (work !== 'none') return work === 'done' ? 'went-on' : 'no-check-left';
+    this.beside.watch?.(this.bench, asked, minutesOf(this.bench, asked));
     this.search(asked, () => {
       const instead = insteadOf(this.view, asked);
       if (!wasSeen(this.bench, instead)) this.make(instead);
@@ -368,8 +379,8 @@ class Trial {
  * is shown gone, or one gives up.
  * @throws Error when the mower gives a reading that the door refuses
  */
-export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one'): TrialResult {
-  return new Trial(drawn, policyOf(name, steps)).run();
+export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one', beside: Beside = {}): TrialResult {
+  return new Trial(drawn, policyOf(name, steps), beside).run();
 }
 
 const FLAT: FaultId = 'power.battery-flat';

@@ -148,6 +148,15 @@ describe('oil thinned with fuel', () => {
     expect(summarise(benchAfter([...worked, wet, DRY])).phase).toBe('ready');
   });
 
+  it('that drips still is left standing again once what was behind it is mended', () => {
+    const wet = { check: 'run.leak-watch', outcome: 'wet' };
+    const dripping = [THINNED, FRESH_OIL, OIL_OK, wet, CLEAN];
+    const due = (events: readonly object[]) => summarise(benchAfter(events)).retests.map((r) => r.check);
+    expect(due(dripping)).not.toContain('run.leak-watch');
+    expect(due([...dripping, NEEDLE])).toContain('run.leak-watch');
+    expect(due([...dripping, NEEDLE, DRY])).not.toContain('run.leak-watch');
+  });
+
   it('stands on the sheet as proven by the dipstick, and as done on suspicion where nobody looked', () => {
     const proofs = (events: readonly object[]) => findingsOf(benchAfter(events)).map((f) => [f.repair.key, f.proof]);
     expect(proofs([THINNED, FRESH_OIL])).toEqual([['oil.fuel-diluted', [1]]]);

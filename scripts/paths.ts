@@ -1,0 +1,72 @@
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { plannedPath } from '../core/trial/index.ts';
+
+/**
+ * npm run paths -- [--folder tests/cases] [--two] [--out FILE]
+ * Each case with a known truth, planned from its bare complaint: the checks in the order the planner asks for them, what they cost, and what is silly about any.
+ */
+const { values } = parseArgs({
+  options: {
+    folder: { type: 'string', default: 'tests/cases' },
+    only: { type: 'string', default: '' },
+    two: { type: 'boolean', default: false },
+    out: { type: 'string' },
+  },
+});
+
+/** A case of a folder, with what was wrong: in a file of its own beside it, or by what the case settles. */
+function truthOf(
+  name: string,
+  file: { case?: unknown; expect?: { settled?: string; first?: string }[]; truth?: unknown },
+) {
+  try {
+    const { truth } = JSON.parse(readFileSync(`${values.folder}/${name}.expect.json`, 'utf8'));
+    return { raw: file, truth: truth as [string, number | null][] };
+  } catch {
+    const settled = [...new Set((file.expect ?? []).flatMap((e) => (e.settled ? [e.settled] : [])))];
+    const first = (file.expect ?? []).flatMap((e) => (e.first ? [e.first] : [])).at(-1);
+    const keys = settled.length > 0 ? settled : first ? [first] : [];
+    return {
+      raw: file.case,
+      truth: keys.map((key): [string, number | null] => {
+        const [, id, cylinder] = /^([^[]+)(?:\[(\d)\])?$/.exec(key)!;
+        return [id!, cylinder ? Number(cylinder) : null];
+      }),
+    };
+  }
+}
+
+const lines: string[] = [];
+let silly = 0;
+let steps = 0;
+let minutes = 0;
+let right = 0;
+let count = 0;
+for (const file of readdirSync(values.folder).sort()) {
+  if (!file.endsWith('.json') || file.endsWith('.expect.json')) continue;
+  const name = file.slice(0, -5);
+  if (values.only && !name.includes(values.only)) continue;
+  const { raw, truth } = truthOf(name, JSON.parse(readFileSync(`${values.folder}/${file}`, 'utf8')));
+  if (truth.length === 0) continue;
+  count++;
+  try {
+    const path = plannedPath(raw, truth, 7, 0.3, values.two ? 'two' : 'one');
+    const odd = path.steps.filter((s) => s.silly);
+    silly += odd.length;
+    steps += path.steps.length;
+    minutes += path.result.searchMin;
+    if (path.result.right) right++;
+    const told = path.steps.map((s) => `${s.name}${s.silly ? ` !${s.silly}` : ''}`).join(', ');
+    lines.push(
+      `| ${name} | ${path.result.truth.join(', ')} | ${path.result.right ? 'found' : path.result.end} | ${Math.round(path.result.searchMin)} | ${odd.length} | ${told} |`,
+    );
+  } catch (error) {
+    lines.push(`| ${name} | ${truth.join()} | failed | | | ${(error as Error).message.slice(0, 160)} |`);
+  }
+}
+const head = ['| case | wrong | end | min | silly | path |', '| --- | --- | --- | --- | --- | --- |'];
+const text = [...head, ...lines].join('\n');
+if (values.out) writeFileSync(values.out, `${text}\n`);
+else console.log(text);
+console.log(`${count} cases, ${right} found, ${steps} steps, ${Math.round(minutes)} min, ${silly} silly`);
