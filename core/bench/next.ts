@@ -45,7 +45,7 @@ function ledByHouse(bench: Bench, listed: readonly NextCheck[]): readonly NextCh
     ...asNext(bench, { check: check.id, cylinder, condition, temperature }),
     why: { code: 'house' },
   };
-  const fixed = listed.filter((n) => n.why.code === 'makes-safe' || n.why.code === 'again');
+  const fixed = listed.filter((n) => ['makes-safe', 'before-turning', 'again'].includes(n.why.code));
   // Nothing that cranks comes before what makes cranking safe.
   if (fixed.length > 0 && condition === 'cranking') return listed;
   return [...fixed, first, ...listed.filter((n) => !fixed.includes(n) && n !== first)];

@@ -1,5 +1,6 @@
-import { checkOf } from '../checks/index.ts';
-import { NOT_CRANKING, STOPPED_DEAD } from '../complaint/symptoms.ts';
+import { type CheckId, checkOf } from '../checks/index.ts';
+import type { HistoryFlag } from '../complaint/history.ts';
+import { NOT_CRANKING, STOPPED_DEAD, type Symptom } from '../complaint/symptoms.ts';
 import { isInfeasibleIn, type Situation } from '../reason/candidates.ts';
 import { infeasibleBy } from '../reason/infeasible.ts';
 import type { NextCheck } from '../reason/plan.ts';
@@ -34,6 +35,33 @@ const saidNotToRun = ({ head }: Bench) =>
   head.complaint.some((s) => s === 'cranks-no-start' || NOT_CRANKING.includes(s)) &&
   !head.complaint.some((s) => s === 'starts-then-dies' || s === 'runs-rough' || s === 'low-power');
 
+/** Told of a machine that may not be safe to turn: what is looked at before it is. */
+const BEFORE_TURNING: readonly (readonly [told: Symptom | HistoryFlag, check: CheckId])[] = [
+  // Fuel on a hot engine or near a spark; fuel in the oil; something broken or bent inside.
+  ['fuel-drips', 'look.stains'],
+  ['oil-level-rises', 'look.oil'],
+  ['knock', 'turn.by-hand'],
+  ['struck-object', 'turn.by-hand'],
+];
+
+function lookFirst(bench: Bench): readonly string[] {
+  const { complaint, history } = bench.head;
+  const told = new Set<string>([...complaint, ...history.flags]);
+  return BEFORE_TURNING.filter(([what]) => told.has(what))
+    .map(([, check]) => check)
+    .filter((id, i, all) => all.indexOf(id) === i && canBeLookedAt(bench, id));
+}
+
+/** Nobody has made it in this job, and it can be made. */
+const canBeLookedAt = (bench: Bench, id: CheckId): boolean =>
+  houseMakes(bench.head, bench.practice, checkOf(id)) &&
+  !bench.readings.some((r) => r.reading.check === id) &&
+  !infeasibleBy(bench.notPerformed, bench.readings, epochOf(bench))(
+    { check: checkOf(id), cylinder: null },
+    checkOf(id).states[0]!,
+    null,
+  );
+
 export function situationOf(bench: Bench): Situation {
   const deadStop = lastEventOf(bench, ({ reading, assessment }) => {
     const { cranking } = checkOf(reading.check);
@@ -52,6 +80,7 @@ export function situationOf(bench: Bench): Situation {
     charged: isCharged(bench),
     adjusted: adjustedIn(bench),
     crankingUnsafe: stopped !== null && (freed ?? -1) < stopped,
+    lookFirst: lookFirst(bench),
     lastCylinder: bench.lastCylinder,
     doesNotRun: saidNotToRun(bench) && !bench.hasRun && epochOf(bench) === 0,
     after: bench.practice.after,

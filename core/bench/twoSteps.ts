@@ -13,7 +13,7 @@ const LOOKED_FURTHER = 5;
 const FOLLOWED = 0.03;
 
 /** Reasons to make a check that are not the minutes it saves. */
-const PUT_FIRST: readonly Why['code'][] = ['makes-safe', 'again', 'house', 'retest'];
+const PUT_FIRST: readonly Why['code'][] = ['makes-safe', 'before-turning', 'again', 'house', 'retest'];
 
 /** What a check could say, put to the bench: how likely each is, and what the best check after it would save. */
 function afterwards(bench: Bench, { check: id, cylinder, condition, temperature }: NextCheck): number {

@@ -24,6 +24,8 @@ export interface Situation {
   readonly adjusted: ReadonlySet<string>;
   /** It stopped dead and nobody has had the plugs out since. */
   readonly crankingUnsafe: boolean;
+  /** Checks that the complaint asks for before the engine is turned at all, and nobody has made yet. */
+  readonly lookFirst: readonly string[];
   readonly lastCylinder: number | null;
   /** It was brought in because it does not run, and has not run or been repaired since. */
   readonly doesNotRun: boolean;
@@ -295,6 +297,10 @@ export function makeCandidate(
   };
 }
 
+/** The engine is neither cranked nor run as things stand. */
+export const mustNotTurn = ({ crankingUnsafe, lookFirst }: Pick<Situation, 'crankingUnsafe' | 'lookFirst'>): boolean =>
+  crankingUnsafe || lookFirst.length > 0;
+
 /** Every check that can be made now, in every state it is worth making in. */
 export function candidatesOf(round: Round, active: Active, again: string | null): Candidate[] {
   const { network, belief, planner, situation, readOn } = round;
@@ -307,11 +313,11 @@ export function candidatesOf(round: Round, active: Active, again: string | null)
   const out: Candidate[] = [];
   for (const { instance, state, mask } of planner.candidates) {
     const turns = state === 'cranking' || RUNNING.includes(state);
-    if (turns && situation.crankingUnsafe) continue;
+    if (turns && mustNotTurn(situation)) continue;
     if (waitsForAnother(instance, situation)) continue;
     if ((instance.check.impliesState || RUNNING.includes(state)) && !possible(state)) continue;
     for (const temperature of temperaturesFor(instance, situation)) {
-      if (temperature === 'hot' && (situation.crankingUnsafe || !possible('idle'))) continue;
+      if (temperature === 'hot' && (mustNotTurn(situation) || !possible('idle'))) continue;
       if (isInfeasibleIn(situation, instance, state, temperature)) continue;
       const read = readOn.get(instance.key)?.some((r) => r.epoch === situation.epoch && readAt(r, state, temperature));
       if (!read || instance.key === again)

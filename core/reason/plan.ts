@@ -1,4 +1,4 @@
-import { CHECKS } from '../checks/index.ts';
+import { CHECKS, checkOf } from '../checks/index.ts';
 import type { RunningState, Temperature } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import type { Belief } from './belief.ts';
@@ -48,6 +48,9 @@ const WORTH_SHARE = 0.05;
 
 const SETTLING_CHECKS_SHOWN = 6;
 
+/** A suspect from here on: what its proof still needs is made to prove it, and not to learn what is likely anyway. */
+const PROOF_FROM = 0.1;
+
 /** So many checks stand above what settles the first suspect. */
 const BEST_FEW = 3;
 
@@ -70,6 +73,8 @@ export interface Plan {
   readonly next: readonly NextCheck[];
   /** True when no check is worth its minutes and `next` is simply the order that confirms. Else the worthy ones, then what would confirm the first suspect. */
   readonly confirmingOrder: boolean;
+  /** A suspect is left, and nothing that can still be made would prove it: `next` is what still tells something, and it is for the customer to decide. */
+  readonly nothingProves: boolean;
 }
 
 /**
@@ -103,6 +108,9 @@ export function planNext(
     const few = Math.max(0, SETTLING_CHECKS_SHOWN - chosen.length);
     chosen.push(...inSettlingOrder(round, further.slice(0, few), wide, search.minutes));
   }
+  // What would settle things was all made, in vain: then what tells most, whatever it costs.
+  const nothingProves = search.order.length === 0 && Math.max(...faultChances(catalogue, belief)) > PROOF_FROM;
+  if (chosen.length === 0) chosen.push(...ranked.slice(0, SETTLING_CHECKS_SHOWN));
   // However long its road, what would confirm the first suspect is always in sight: behind the best few, before the rest.
   const settler = settlerOfFirstSuspect(round);
   if (settler !== null && !chosen.some((c) => c.candidate.instance.key === planner.probes[settler]!.instance.key)) {
@@ -114,8 +122,10 @@ export function planNext(
       const looked = situation.readings.some((r) => r.reading.check === id && r.epoch === situation.epoch);
       if (!looked) promote(round, next, id, states[0]!, null, { code: 'makes-safe' });
     }
+  for (const id of situation.lookFirst)
+    promote(round, next, id, checkOf(id).states[0]!, null, { code: 'before-turning' });
   if (again !== null) promoteAgain(round, next, again);
-  return { expectedSearchMin: search.minutes, next, confirmingOrder };
+  return { expectedSearchMin: search.minutes, next, confirmingOrder, nothingProves };
 }
 
 /** The round as it stands: the sets that matter, the roads still to be gone, and the search that lies ahead. */
@@ -202,8 +212,7 @@ function rank(round: Round, candidates: readonly Candidate[], wide: Active, now:
   const telling = candidates.filter(
     (c) => proofs.has(c.instance.key) || (tells(c) >= PARTS_NOTHING && !isAnswered(round, c, wide)),
   );
-  // Where all is known beforehand, something is looked at all the same.
-  return (telling.length > 0 ? telling : candidates)
+  return telling
     .map((candidate) => ({
       candidate,
       reach: Math.max(tells(candidate), confirms.get(candidate.instance.key) ?? 0) * now - candidate.minutes,
@@ -213,9 +222,6 @@ function rank(round: Round, candidates: readonly Candidate[], wide: Active, now:
     .map(({ candidate }) => ({ candidate, saved: savedBy(round, candidate, wide, now) }))
     .sort((a, b) => compare(a, b, round.situation));
 }
-
-/** A suspect from here on: what its proof still needs is made to prove it, and not to learn what is likely anyway. */
-const PROOF_FROM = 0.1;
 
 /** What the proofs of the suspects still need, as the checks that give it. */
 export function proofsOf({ catalogue, belief, planner, missing }: Round): ReadonlySet<string> {

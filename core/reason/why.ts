@@ -9,6 +9,7 @@ export type Why =
   | { readonly code: 'clears'; readonly fault: string; readonly p: number }
   | { readonly code: 'again' }
   | { readonly code: 'makes-safe' }
+  | { readonly code: 'before-turning' }
   | { readonly code: 'house' }
   | { readonly code: 'retest'; readonly repair: string | null };
 

@@ -40,6 +40,8 @@ const ridge =
   (steps: Steps): Policy =>
   (bench, summary, chance) => {
     const plan = nextChecks(bench, summary);
+    // Where it says that nothing would prove what is left, nobody goes on.
+    const otherwise = plan.nothingProves && plan.next.length === 0 ? [] : textbook(bench, summary, chance);
     return [
       ...(steps === 'two' ? twoSteps(bench, plan) : plan).next.map(({ check, cylinder, condition, temperature }) => ({
         check,
@@ -47,7 +49,7 @@ const ridge =
         condition,
         temperature,
       })),
-      ...textbook(bench, summary, chance),
+      ...otherwise,
     ];
   };
 

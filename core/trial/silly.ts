@@ -5,7 +5,7 @@ import { checkOf } from '../checks/index.ts';
 import { RUNNING } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import type { Asked } from '../mower/simulateCheck.ts';
-import { candidatesOf, isAnswered, readAt, tellingOf } from '../reason/candidates.ts';
+import { candidatesOf, isAnswered, mustNotTurn, readAt, tellingOf } from '../reason/candidates.ts';
 import { PARTS_NOTHING, proofsOf, roundOf, TOLD_APART_ON } from '../reason/plan.ts';
 import { likeliest } from '../reason/search.ts';
 
@@ -27,8 +27,7 @@ const AS_MUCH = 0.8;
 /** What is silly about making that check as the bench stands; null for a step one may take. Re-tests and gates are not asked here. */
 export function sillyOf(bench: Bench, asked: Asked): Silly | null {
   const situation = situationOf(bench);
-  if ((asked.condition === 'cranking' || RUNNING.includes(asked.condition)) && situation.crankingUnsafe)
-    return 'unsafe';
+  if ((asked.condition === 'cranking' || RUNNING.includes(asked.condition)) && mustNotTurn(situation)) return 'unsafe';
   const key = instanceKey(asked.check, asked.cylinder);
   const taken = situation.readings.filter(
     (r) =>
@@ -65,7 +64,8 @@ export function sillyOf(bench: Bench, asked: Asked): Silly | null {
 
 /** What makes turning it safe comes first, whatever it opens. */
 const isGate = (bench: Bench, { check }: Asked) =>
-  situationOf(bench).crankingUnsafe && checkOf(check).beforeCranking !== null;
+  (situationOf(bench).crankingUnsafe && checkOf(check).beforeCranking !== null) ||
+  situationOf(bench).lookFirst.includes(check);
 
 /** The name of a check as a path lists it. */
 export const stepName = ({ check, cylinder, condition, temperature }: Asked): string =>

@@ -110,6 +110,8 @@ export function whySentence(why: Why, cards: FaultTitles, sides?: readonly strin
       return 'This house looks here first';
     case 'makes-safe':
       return 'Makes cranking safe again; until then nothing is cranked';
+    case 'before-turning':
+      return 'First, before the engine is turned: by the complaint that may not be safe';
     case 'again':
       return 'This reading does not fit the others: take it again before anything is bought';
   }

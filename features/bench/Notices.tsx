@@ -172,6 +172,14 @@ function SearchNotice({ plan, suspects }: { plan: Plan; suspects: readonly Suspe
         on.
       </Bar>
     );
+  if (plan.nothingProves && left.length > 0)
+    return (
+      <Bar testId="nothing-proves">
+        Most likely {left.map((s) => faultLabel(s.key, cards).toLowerCase()).join(', or ')}, and nothing that can still
+        be checked here would prove it. Tell the customer what it may be, what a try would cost, and that it is not
+        proven.
+      </Bar>
+    );
   if (!plan.confirmingOrder || left.length === 0) return null;
   return (
     <Bar>

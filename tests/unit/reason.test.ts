@@ -338,6 +338,24 @@ describe('what to check next', () => {
     expect(nextChecks(bench, summarise(bench)).next[0]).toMatchObject({ check: 'balance.heat', why: { code: 'side' } });
   });
 
+  it('withholds cranking and running where the complaint says that it may not be safe, until that was looked at', () => {
+    // The brief: fuel that drips, oil that rises, a knock or a blow.
+    const TURNS = ['cranking', 'idle', 'half-speed', 'full-speed', 'loaded'];
+    for (const [symptom, first, sound] of [
+      ['fuel-drips', 'look.stains', 'dry'],
+      ['oil-level-rises', 'look.oil', 'ok'],
+      ['knock', 'turn.by-hand', 'free'],
+    ] as const) {
+      const told = job([symptom, 'low-power']);
+      const next = (b: ReturnType<typeof job>) => nextChecks(b, summarise(b)).next;
+      expect(next(told)[0], symptom).toMatchObject({ check: first, why: { code: 'before-turning' } });
+      for (const { condition } of next(told)) expect(TURNS).not.toContain(condition);
+      const looked = withEvents(told, { check: first, outcome: sound });
+      expect(next(looked)[0]!.check).not.toBe(first);
+      expect(next(looked).some(({ condition }) => TURNS.includes(condition))).toBe(true);
+    }
+  });
+
   it('withholds cranking after a dead stop: the dipstick, then the plugs out', () => {
     const stopped = withEvents(job(['crank-stops']), { check: 'look.crank', outcome: 'stops-dead' });
     const states = (b: Bench) => nextChecks(b, summarise(b)).next.map((n) => n.condition);

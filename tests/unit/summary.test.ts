@@ -248,6 +248,7 @@ describe('wording', () => {
       { code: 'side' },
       { code: 'again' },
       { code: 'makes-safe' },
+      { code: 'before-turning' },
       { code: 'retest', repair: null },
     ] as const)
       expect(whySentence(why, faultCards()).length).toBeGreaterThan(8);
