@@ -1,6 +1,7 @@
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { plannedPath } from '../core/trial/index.ts';
+import { casesIn } from './caseTruth.ts';
 
 /**
  * npm run paths -- [--folder tests/cases] [--two] [--out FILE]
@@ -15,40 +16,14 @@ const { values } = parseArgs({
   },
 });
 
-/** A case of a folder, with what was wrong: in a file of its own beside it, or by what the case settles. */
-function truthOf(
-  name: string,
-  file: { case?: unknown; expect?: { settled?: string; first?: string }[]; truth?: unknown },
-) {
-  try {
-    const { truth } = JSON.parse(readFileSync(`${values.folder}/${name}.expect.json`, 'utf8'));
-    return { raw: file, truth: truth as [string, number | null][] };
-  } catch {
-    const settled = [...new Set((file.expect ?? []).flatMap((e) => (e.settled ? [e.settled] : [])))];
-    const first = (file.expect ?? []).flatMap((e) => (e.first ? [e.first] : [])).at(-1);
-    const keys = settled.length > 0 ? settled : first ? [first] : [];
-    return {
-      raw: file.case,
-      truth: keys.map((key): [string, number | null] => {
-        const [, id, cylinder] = /^([^[]+)(?:\[(\d)\])?$/.exec(key)!;
-        return [id!, cylinder ? Number(cylinder) : null];
-      }),
-    };
-  }
-}
-
 const lines: string[] = [];
 let silly = 0;
 let steps = 0;
 let minutes = 0;
 let right = 0;
 let count = 0;
-for (const file of readdirSync(values.folder).sort()) {
-  if (!file.endsWith('.json') || file.endsWith('.expect.json')) continue;
-  const name = file.slice(0, -5);
+for (const { name, raw, truth } of casesIn(values.folder)) {
   if (values.only && !name.includes(values.only)) continue;
-  const { raw, truth } = truthOf(name, JSON.parse(readFileSync(`${values.folder}/${file}`, 'utf8')));
-  if (truth.length === 0) continue;
   count++;
   try {
     const path = plannedPath(raw, truth, 7, 0.3, values.two ? 'two' : 'one');

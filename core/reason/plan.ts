@@ -17,7 +17,7 @@ import type { Catalogue } from './catalogue/instances.ts';
 import { faultChances } from './faultChances.ts';
 import { meets } from './needs.ts';
 import type { Network } from './network.ts';
-import type { Planner } from './planner.ts';
+import { maskCost, type Planner } from './planner.ts';
 import { type Candidate, withReports } from './reports.ts';
 import {
   type Active,
@@ -91,31 +91,17 @@ export function planNext(
   again: string | null = null,
 ): Plan {
   const { round, wide, search } = roundOf(catalogue, network, belief, planner, situation);
-  const ranked = rank(round, candidatesOf(round, wide, again), wide, search.minutes);
-  const worth = ranked.filter(({ saved }) => saved > WORTH_MIN || saved > WORTH_SHARE * search.minutes);
-  // One line per check and cylinder: the best of its conditions.
-  const best = new Map<string, Ranked>();
-  for (const entry of worth) if (!best.has(entry.candidate.instance.key)) best.set(entry.candidate.instance.key, entry);
-  const confirmingOrder = best.size === 0;
-  const chosen = confirmingOrder
-    ? inSettlingOrder(round, search.order.slice(0, SETTLING_CHECKS_SHOWN), wide, search.minutes)
-    : [...best.values()].slice(0, RANKED_CHECKS);
-  // One or two that are worth their minutes are no list: it goes on with the next best, then with what would settle things, in order.
-  if (!confirmingOrder && chosen.length < BEST_FEW) {
-    const isNew = (key: string) => !chosen.some((c) => c.candidate.instance.key === key);
-    for (const entry of ranked) if (entry.saved > 0 && isNew(entry.candidate.instance.key)) chosen.push(entry);
-    const further = search.order.filter((index) => isNew(planner.probes[index]!.instance.key));
-    const few = Math.max(0, SETTLING_CHECKS_SHOWN - chosen.length);
-    chosen.push(...inSettlingOrder(round, further.slice(0, few), wide, search.minutes));
-  }
-  // What would settle things was all made, in vain: then what tells most, whatever it costs.
+  const views: Views = {
+    wide,
+    now: search.minutes,
+    tells: tellingOf(round, likeliest(wide, TOLD_APART_ON)),
+    proofs: proofsOf(round),
+  };
+  const telling = candidatesOf(round, wide, again).filter((c) => isWorthAsking(round, c, views));
+  const { chosen, confirmingOrder } = choose(round, rank(round, telling, views), search.order, views);
+  // A suspect is left, and what would settle things was all made, in vain.
   const nothingProves = search.order.length === 0 && Math.max(...faultChances(catalogue, belief)) > PROOF_FROM;
-  if (chosen.length === 0) chosen.push(...ranked.slice(0, SETTLING_CHECKS_SHOWN));
-  // However long its road, what would confirm the first suspect is always in sight: behind the best few, before the rest.
-  const settler = settlerOfFirstSuspect(round);
-  if (settler !== null && !chosen.some((c) => c.candidate.instance.key === planner.probes[settler]!.instance.key)) {
-    chosen.splice(BEST_FEW, 0, ...inSettlingOrder(round, [settler], wide, search.minutes));
-  }
+  shorterFirst(round, chosen, telling, views);
   const next = chosen.map((entry) => nextCheck(round, entry));
   if (situation.crankingUnsafe)
     for (const { id, states } of MAKES_SAFE) {
@@ -204,14 +190,21 @@ interface Ranked {
   readonly saved: number;
 }
 
-/** All checks told apart by how far they could move belief or confirm something; the most telling of them ranked by their worth. */
-function rank(round: Round, candidates: readonly Candidate[], wide: Active, now: number): Ranked[] {
-  const tells = tellingOf(round, likeliest(wide, TOLD_APART_ON));
+/** How the round is looked at: the sets that matter, the search ahead [min], what each check would move, and what proofs still need. */
+interface Views {
+  readonly wide: Active;
+  readonly now: number;
+  readonly tells: (candidate: Candidate) => number;
+  readonly proofs: ReadonlySet<string>;
+}
+
+/** It parts something that is still suspected, and its answer is not known already; or a proof needs it. */
+const isWorthAsking = (round: Round, candidate: Candidate, { wide, tells, proofs }: Views): boolean =>
+  proofs.has(candidate.instance.key) || (tells(candidate) >= PARTS_NOTHING && !isAnswered(round, candidate, wide));
+
+/** Told apart by how far they could move belief or confirm something; the most telling of them ranked by their worth. */
+function rank(round: Round, telling: readonly Candidate[], { wide, now, tells }: Views): Ranked[] {
   const confirms = confirmingChances(round);
-  const proofs = proofsOf(round);
-  const telling = candidates.filter(
-    (c) => proofs.has(c.instance.key) || (tells(c) >= PARTS_NOTHING && !isAnswered(round, c, wide)),
-  );
   return telling
     .map((candidate) => ({
       candidate,
@@ -221,6 +214,64 @@ function rank(round: Round, candidates: readonly Candidate[], wide: Active, now:
     .slice(0, RANKED_CHECKS)
     .map(({ candidate }) => ({ candidate, saved: savedBy(round, candidate, wide, now) }))
     .sort((a, b) => compare(a, b, round.situation));
+}
+
+/** What is listed: the worthy ones, or the order that settles; and what would confirm the first suspect among them. */
+function choose(
+  round: Round,
+  ranked: readonly Ranked[],
+  order: readonly number[],
+  views: Views,
+): { readonly chosen: Ranked[]; readonly confirmingOrder: boolean } {
+  const { planner } = round;
+  const worth = ranked.filter(({ saved }) => saved > WORTH_MIN || saved > WORTH_SHARE * views.now);
+  // One line per check and cylinder: the best of its conditions.
+  const best = new Map<string, Ranked>();
+  for (const entry of worth) if (!best.has(entry.candidate.instance.key)) best.set(entry.candidate.instance.key, entry);
+  const confirmingOrder = best.size === 0;
+  const chosen = confirmingOrder
+    ? inSettlingOrder(round, order, SETTLING_CHECKS_SHOWN, views)
+    : [...best.values()].slice(0, RANKED_CHECKS);
+  const isNew = (key: string) => !chosen.some((c) => c.candidate.instance.key === key);
+  // One or two that are worth their minutes are no list: it goes on with the next best, then with what would settle things, in order.
+  if (!confirmingOrder && chosen.length < BEST_FEW) {
+    for (const entry of ranked) if (entry.saved > 0 && isNew(entry.candidate.instance.key)) chosen.push(entry);
+    const further = order.filter((index) => isNew(planner.probes[index]!.instance.key));
+    chosen.push(...inSettlingOrder(round, further, Math.max(0, SETTLING_CHECKS_SHOWN - chosen.length), views));
+  }
+  // Nothing would settle anything any more: then what tells most, whatever it costs.
+  if (chosen.length === 0) chosen.push(...ranked.slice(0, SETTLING_CHECKS_SHOWN));
+  // However long its road, what would confirm the first suspect is always in sight: behind the best few, before the rest.
+  const settler = settlerOfFirstSuspect(round);
+  if (settler !== null && isNew(planner.probes[settler]!.instance.key))
+    chosen.splice(BEST_FEW, 0, ...inSettlingOrder(round, [settler], 1, views));
+  return { chosen, confirmingOrder };
+}
+
+/** So long an opening waits for a check as short as that which moves about as much. */
+export const LONG_OPENING_MIN = 10;
+export const SHORT_CHECK_MIN = 3;
+export const AS_MUCH = 0.8;
+
+/** Nobody opens an engine for what a look parts as well. */
+function shorterFirst(
+  round: Round,
+  chosen: Ranked[],
+  telling: readonly Candidate[],
+  { wide, now, tells, proofs }: Views,
+): void {
+  const first = chosen[0]?.candidate;
+  if (!first || proofs.has(first.instance.key)) return;
+  const opening = maskCost(round.planner, first.mask & ~round.start.mask);
+  if (opening <= LONG_OPENING_MIN) return;
+  const enough = AS_MUCH * tells(first);
+  const shorter = telling
+    .filter((c) => c.minutes <= SHORT_CHECK_MIN && c.temperature !== 'hot' && tells(c) >= enough)
+    .sort((a, b) => tells(b) - tells(a))[0];
+  if (!shorter) return;
+  const at = chosen.findIndex((c) => c.candidate.instance.key === shorter.instance.key);
+  const entry = at >= 0 ? chosen.splice(at, 1)[0]! : { candidate: shorter, saved: savedBy(round, shorter, wide, now) };
+  chosen.unshift(entry);
 }
 
 /** What the proofs of the suspects still need, as the checks that give it. */
@@ -254,16 +305,21 @@ function compare(a: Ranked, b: Ranked, { lastCylinder }: Situation): number {
   return last(a.candidate) - last(b.candidate) || (a.candidate.instance.key < b.candidate.instance.key ? -1 : 1);
 }
 
-function inSettlingOrder(round: Round, order: readonly number[], active: Active, now: number): Ranked[] {
-  return order.map((index) => {
+/** The first few of that order which are worth asking. */
+function inSettlingOrder(round: Round, order: readonly number[], most: number, views: Views): Ranked[] {
+  const out: Ranked[] = [];
+  for (const index of order) {
+    if (out.length >= most) break;
     const { instance, state, mask, hot } = round.planner.probes[index]!;
     const candidate = withReports(
       round.network,
       round.belief,
       makeCandidate(round, instance, state, mask, hot ? 'hot' : null),
     );
-    return { candidate, saved: savedBy(round, candidate, active, now) };
-  });
+    if (isWorthAsking(round, candidate, views))
+      out.push({ candidate, saved: savedBy(round, candidate, views.wide, views.now) });
+  }
+  return out;
 }
 
 /** The next probe on the surest road that confirms the likeliest fault; null when nothing can or it is confirmed. */

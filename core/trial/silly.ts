@@ -6,7 +6,15 @@ import { RUNNING } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import type { Asked } from '../mower/simulateCheck.ts';
 import { candidatesOf, isAnswered, mustNotTurn, readAt, tellingOf } from '../reason/candidates.ts';
-import { PARTS_NOTHING, proofsOf, roundOf, TOLD_APART_ON } from '../reason/plan.ts';
+import {
+  AS_MUCH,
+  LONG_OPENING_MIN,
+  PARTS_NOTHING,
+  proofsOf,
+  roundOf,
+  SHORT_CHECK_MIN,
+  TOLD_APART_ON,
+} from '../reason/plan.ts';
 import { likeliest } from '../reason/search.ts';
 
 /** What a technician would laugh at in a planned step. */
@@ -18,11 +26,6 @@ export const SILLY = {
   'third-time': 'The same check in the same state for the third time.',
 } as const;
 export type Silly = keyof typeof SILLY;
-
-const LONG_OPENING_MIN = 10;
-const SHORT_CHECK_MIN = 3;
-/** Parts the same: as much of what this one moves. */
-const AS_MUCH = 0.8;
 
 /** What is silly about making that check as the bench stands; null for a step one may take. Re-tests and gates are not asked here. */
 export function sillyOf(bench: Bench, asked: Asked): Silly | null {

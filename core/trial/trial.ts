@@ -10,7 +10,7 @@ import {
 import { type CaseHead, readCase, readEvent } from '../casefile/index.ts';
 import { type Random, random } from '../chance/random.ts';
 import { checkOf } from '../checks/index.ts';
-import { type FaultId, findCondition, findFault, isCondition, sameRepair } from '../faults/index.ts';
+import { type FaultId, findCondition, findFault } from '../faults/index.ts';
 import { splitKey } from '../machine/key.ts';
 import { chargePercent } from '../measure/battery.ts';
 import { injectedKey, injectFaults } from '../mower/injectFaults.ts';
@@ -20,6 +20,7 @@ import { type View, viewOf } from '../mower/tell.ts';
 import { SEARCH_CAP_MIN } from '../reason/index.ts';
 import type { Drawn } from './draw.ts';
 import { minutesOf, type Policy, type PolicyName, policyOf, type Steps } from './policy.ts';
+import { curedBy, repairOf } from './repairs.ts';
 import { allSound, foundSound, isOf, SOUND_RUNS, sinceRepair } from './sound.ts';
 import { canMake, dry, insteadOf, isUntreated, madeFor, notPerformedOf, wasInVain } from './states.ts';
 
@@ -394,26 +395,5 @@ const wantsCharge = ({ m }: View) => !m.battery.cellGone && chargePercent(m.batt
 const same = (a: { check: string; cylinder: number | null }, b: { check: string; cylinder: number | null }) =>
   a.check === b.check && a.cylinder === b.cylinder;
 
-/** What is put right besides: a new plug comes with its gap; whoever sets a governor sees what hangs loose on it. */
-const NEW_ONE_CURES: Partial<Record<FaultId, readonly FaultId[]>> = {
-  'spark.plug-fouled': ['spark.plug-gap'],
-  'fuel.governor-overspeed': ['fuel.governor-link'],
-};
-
-/** What was wrong is cured by the repair of another fault, where both take the same new part. */
-function curedBy(key: string, put: Drawn['puts'][number]): boolean {
-  if (injectedKey(put) === key) return true;
-  const { id, cylinder } = splitKey(key);
-  const [made, was] = [findFault(id), findFault(put.fault)];
-  if (made && NEW_ONE_CURES[made.id]?.some((cured) => cured === put.fault)) return cylinder === put.cylinder;
-  return made !== undefined && was !== undefined && sameRepair(made, was) && cylinder === put.cylinder;
-}
-
 const wasSeen = (bench: Bench, { check }: Asked) =>
   bench.readings.some((r) => r.event > sinceRepair(bench) && r.reading.check === check);
-
-function repairOf(key: string): unknown {
-  const { id, cylinder } = splitKey(key);
-  const action = isCondition(id) ? 'cleaned' : (findFault(id)?.repair.action ?? 'replaced');
-  return { repair: id, action, ...(cylinder === null ? {} : { cylinder }) };
-}

@@ -1,0 +1,26 @@
+import { type FaultId, findFault, isCondition, sameRepair } from '../faults/index.ts';
+import { splitKey } from '../machine/key.ts';
+import { injectedKey } from '../mower/injectFaults.ts';
+import type { Drawn } from './draw.ts';
+
+/** What is put right besides: a new plug comes with its gap; whoever sets a governor sees what hangs loose on it. */
+const NEW_ONE_CURES: Partial<Record<FaultId, readonly FaultId[]>> = {
+  'spark.plug-fouled': ['spark.plug-gap'],
+  'fuel.governor-overspeed': ['fuel.governor-link'],
+};
+
+/** What was wrong is cured by the repair of another fault, where both take the same new part. */
+export function curedBy(key: string, put: Drawn['puts'][number]): boolean {
+  if (injectedKey(put) === key) return true;
+  const { id, cylinder } = splitKey(key);
+  const [made, was] = [findFault(id), findFault(put.fault)];
+  if (made && NEW_ONE_CURES[made.id]?.some((cured) => cured === put.fault)) return cylinder === put.cylinder;
+  return made !== undefined && was !== undefined && sameRepair(made, was) && cylinder === put.cylinder;
+}
+
+/** That repair as it is written down. */
+export function repairOf(key: string): unknown {
+  const { id, cylinder } = splitKey(key);
+  const action = isCondition(id) ? 'cleaned' : (findFault(id)?.repair.action ?? 'replaced');
+  return { repair: id, action, ...(cylinder === null ? {} : { cylinder }) };
+}
