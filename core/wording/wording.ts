@@ -111,7 +111,7 @@ export function whySentence(why: Why, cards: FaultTitles, sides?: readonly strin
     case 'makes-safe':
       return 'Makes cranking safe again; until then nothing is cranked';
     case 'before-turning':
-      return 'First, before the engine is turned: by the complaint that may not be safe';
+      return 'First: by the complaint the engine may not be safe to turn';
     case 'again':
       return 'This reading does not fit the others: take it again before anything is bought';
   }

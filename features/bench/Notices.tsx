@@ -180,7 +180,9 @@ function SearchNotice({ plan, suspects }: { plan: Plan; suspects: readonly Suspe
         proven.
       </Bar>
     );
-  if (!plan.confirmingOrder || left.length === 0) return null;
+  // While nothing that turns may be made, the order is no order of worth.
+  const withheld = plan.next.some(({ why }) => why.code === 'before-turning' || why.code === 'makes-safe');
+  if (!plan.confirmingOrder || left.length === 0 || withheld) return null;
   return (
     <Bar>
       Not sure yet: {left.map((s) => faultLabel(s.key, cards).toLowerCase()).join(', or ')}. No check would save more
