@@ -113,36 +113,6 @@ function rowMassOf({ network, belief }: Round, key: string, { sets, masses }: Ac
   return out;
 }
 
-/**
- * How far each check is expected to move belief over the sets: half the sum of changes, 0 (it tells nothing) .. 1. No search can be
- * shortened by more than its length times this, confirming apart.
- */
-export function tellingOf(round: Round, active: Active): (candidate: Candidate) => number {
-  // One check in several states sees the same rows.
-  const seen = new Map<string, RowMass>();
-  let scratch = new Float64Array(0);
-  return ({ instance, reports }) => {
-    let on = seen.get(instance.key);
-    if (!on) {
-      const { rows } = round.network.placed(instance.key, round.belief.now.layout).variable;
-      if (scratch.length < rows) scratch = new Float64Array(rows);
-      on = rowMassOf(round, instance.key, active, scratch);
-      seen.set(instance.key, on);
-    }
-    const { rows, masses } = on;
-    let whole = 0;
-    for (let k = 0; k < masses.length; k++) whole += masses[k]!;
-    let moved = 0;
-    for (const { ratio } of reports) {
-      let chance = 0;
-      for (let k = 0; k < rows.length; k++) chance += masses[k]! * ratio[rows[k]!]!;
-      const share = chance / whole;
-      for (let k = 0; k < rows.length; k++) moved += masses[k]! * Math.abs(ratio[rows[k]!]! - share);
-    }
-    return moved / (2 * whole);
-  };
-}
-
 /** An outcome likelier than this is known beforehand; said by the record where the chance of any other was so many times larger before a word was said. */
 const KNOWN = 0.97;
 const SAID = 3;
@@ -158,6 +128,9 @@ const byReport = (reports: Reports, chanceOf: (ratio: Float64Array) => number): 
   return { most, whole };
 };
 
+const otherThanLikeliest = ({ most, whole }: { most: number; whole: number }): number =>
+  whole > 0 ? 1 - most / whole : 0;
+
 /** Of each job and check, the chance that it says anything but its likeliest before a complaint was made. */
 const unsaidOf = new WeakMap<Planner, Map<string, number>>();
 
@@ -169,24 +142,65 @@ function unsaid({ network, planner }: Round, { instance, state, temperature, rep
   if (found === undefined) {
     const { setRow, furtherRow } = network.placed(instance.key, network.layout);
     const { prior, space } = network;
-    const { most, whole } = byReport(reports, (ratio) => {
+    const said = byReport(reports, (ratio) => {
       let chance = 0;
       for (let i = 0; i < space.count; i++) chance += prior[i]! * ratio[setRow[i]!]!;
       for (let i = space.count; i < prior.length; i++) chance += prior[i]! * ratio[furtherRow[i - space.count]!]!;
       return chance;
     });
-    found = whole > 0 ? 1 - most / whole : 0;
+    found = otherThanLikeliest(said);
     kept.set(key, found);
   }
   return found;
 }
 
 /** Whether complaint, readings or state have said already what a check would say. */
-export function isAnswered(round: Round, candidate: Candidate, active: Active): boolean {
-  const scratch = new Float64Array(active.sets.length);
-  const { most, whole } = byReport(candidate.reports, (ratio) => weighedMass(round, candidate, ratio, active, scratch));
-  const other = whole > 0 ? 1 - most / whole : 1;
-  return other < 1 - KNOWN && SAID * other < unsaid(round, candidate);
+export const isAnswered = (round: Round, candidate: Candidate, { otherwise }: Telling): boolean =>
+  otherwise < 1 - KNOWN && SAID * otherwise < unsaid(round, candidate);
+
+/** What a check would tell. */
+export interface Telling {
+  /** How far it is expected to move belief: half the sum of changes, 0 (it tells nothing) .. 1. */
+  readonly moved: number;
+  /** Chance that it says anything but its likeliest. */
+  readonly otherwise: number;
+}
+
+/** What each check would tell over the sets. No search can be shortened by more than its length times what it moves, confirming apart. */
+export function tellingOf(round: Round, active: Active): (candidate: Candidate) => Telling {
+  // One check in several states sees the same rows.
+  const seen = new Map<string, RowMass>();
+  const kept = new Map<Candidate, Telling>();
+  let scratch = new Float64Array(0);
+  const worked = ({ instance, reports }: Candidate): Telling => {
+    let on = seen.get(instance.key);
+    if (!on) {
+      const { rows } = round.network.placed(instance.key, round.belief.now.layout).variable;
+      if (scratch.length < rows) scratch = new Float64Array(rows);
+      on = rowMassOf(round, instance.key, active, scratch);
+      seen.set(instance.key, on);
+    }
+    const { rows, masses } = on;
+    let whole = 0;
+    for (let k = 0; k < masses.length; k++) whole += masses[k]!;
+    let moved = 0;
+    const said = byReport(reports, (ratio) => {
+      let chance = 0;
+      for (let k = 0; k < rows.length; k++) chance += masses[k]! * ratio[rows[k]!]!;
+      const share = chance / whole;
+      for (let k = 0; k < rows.length; k++) moved += masses[k]! * Math.abs(ratio[rows[k]!]! - share);
+      return chance;
+    });
+    return { moved: moved / (2 * whole), otherwise: otherThanLikeliest(said) };
+  };
+  return (candidate) => {
+    let telling = kept.get(candidate);
+    if (!telling) {
+      telling = worked(candidate);
+      kept.set(candidate, telling);
+    }
+    return telling;
+  };
 }
 
 /** A report as rare as this changes no average by a tenth of a minute. */

@@ -11,6 +11,7 @@ import {
   readAt,
   type Situation,
   savedBy,
+  type Telling,
   tellingOf,
 } from './candidates.ts';
 import type { Catalogue } from './catalogue/instances.ts';
@@ -194,13 +195,16 @@ interface Ranked {
 interface Views {
   readonly wide: Active;
   readonly now: number;
-  readonly tells: (candidate: Candidate) => number;
+  readonly tells: (candidate: Candidate) => Telling;
   readonly proofs: ReadonlySet<string>;
 }
 
 /** It parts something that is still suspected, and its answer is not known already; or a proof needs it. */
-const isWorthAsking = (round: Round, candidate: Candidate, { wide, tells, proofs }: Views): boolean =>
-  proofs.has(candidate.instance.key) || (tells(candidate) >= PARTS_NOTHING && !isAnswered(round, candidate, wide));
+function isWorthAsking(round: Round, candidate: Candidate, { tells, proofs }: Views): boolean {
+  if (proofs.has(candidate.instance.key)) return true;
+  const telling = tells(candidate);
+  return telling.moved >= PARTS_NOTHING && !isAnswered(round, candidate, telling);
+}
 
 /** Told apart by how far they could move belief or confirm something; the most telling of them ranked by their worth. */
 function rank(round: Round, telling: readonly Candidate[], { wide, now, tells }: Views): Ranked[] {
@@ -208,7 +212,7 @@ function rank(round: Round, telling: readonly Candidate[], { wide, now, tells }:
   return telling
     .map((candidate) => ({
       candidate,
-      reach: Math.max(tells(candidate), confirms.get(candidate.instance.key) ?? 0) * now - candidate.minutes,
+      reach: Math.max(tells(candidate).moved, confirms.get(candidate.instance.key) ?? 0) * now - candidate.minutes,
     }))
     .sort((a, b) => b.reach - a.reach)
     .slice(0, RANKED_CHECKS)
@@ -264,10 +268,10 @@ function shorterFirst(
   if (!first || proofs.has(first.instance.key)) return;
   const opening = maskCost(round.planner, first.mask & ~round.start.mask);
   if (opening <= LONG_OPENING_MIN) return;
-  const enough = AS_MUCH * tells(first);
+  const enough = AS_MUCH * tells(first).moved;
   const shorter = telling
-    .filter((c) => c.minutes <= SHORT_CHECK_MIN && c.temperature !== 'hot' && tells(c) >= enough)
-    .sort((a, b) => tells(b) - tells(a))[0];
+    .filter((c) => c.minutes <= SHORT_CHECK_MIN && c.temperature !== 'hot' && tells(c).moved >= enough)
+    .sort((a, b) => tells(b).moved - tells(a).moved)[0];
   if (!shorter) return;
   const at = chosen.findIndex((c) => c.candidate.instance.key === shorter.instance.key);
   const entry = at >= 0 ? chosen.splice(at, 1)[0]! : { candidate: shorter, saved: savedBy(round, shorter, wide, now) };

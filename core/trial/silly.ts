@@ -50,15 +50,16 @@ export function sillyOf(bench: Bench, asked: Asked): Silly | null {
   // Of what the planner would not list itself nothing is weighed here.
   if (!own) return null;
   const proves = proofsOf(round).has(key);
-  if (taken.length === 0 && !proves && isAnswered(round, own, wide)) return 'answered';
   const tells = tellingOf(round, likeliest(wide, TOLD_APART_ON));
-  const moved = tells(own);
+  const telling = tells(own);
+  if (taken.length === 0 && !proves && isAnswered(round, own, telling)) return 'answered';
+  const { moved } = telling;
   if (moved < PARTS_NOTHING && !proves) return 'rivals-excluded';
   if (isGate(bench, asked)) return null;
   const opening = stillToOpen(bench, asked.check, asked.cylinder).minutes;
   if (opening > LONG_OPENING_MIN && !proves) {
     const shorter = candidates.some(
-      (c) => c !== own && c.minutes <= SHORT_CHECK_MIN && c.temperature !== 'hot' && tells(c) >= AS_MUCH * moved,
+      (c) => c !== own && c.minutes <= SHORT_CHECK_MIN && c.temperature !== 'hot' && tells(c).moved >= AS_MUCH * moved,
     );
     if (shorter) return 'opens-too-much';
   }
