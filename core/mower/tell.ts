@@ -185,7 +185,9 @@ export function symptomsOf(view: View): ReadonlyMap<Symptom, number> {
 
 /** Fuel past the needle, past the seal of the bowl, or out of a cracked line. */
 export const drips = ({ fuel }: Mower) =>
-  !fuel.shut && (fuel.needleMlMin > 0.25 || fuel.bowlSeal !== 'ok' || fuel.lineLook === 'cracked');
+  !fuel.shut &&
+  fuel.quality !== 'empty' &&
+  (fuel.needleMlMin > 0.25 || fuel.bowlSeal !== 'ok' || fuel.lineLook === 'cracked');
 
 const emptiesAgain = ({ charging, drawA, ohms }: Mower) =>
   charging.stator < 0.7 || charging.regulator === 'none' || ohms.regulatorGround > 0.1 || drawA > 0.03;

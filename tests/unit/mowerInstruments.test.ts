@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { type InjectedFault, injectFaults } from '@/core/mower/injectFaults.ts';
 import { INSTRUMENTS, type Mower, soundMower } from '@/core/mower/machine.ts';
 import { simulateCheck } from '@/core/mower/simulateCheck.ts';
-import { viewOf } from '@/core/mower/tell.ts';
+import { drips, viewOf } from '@/core/mower/tell.ts';
 import { random } from './random.ts';
 
 const TWIN = {
@@ -151,6 +151,9 @@ describe('a machine of its own lot', () => {
     expect(lots.some(({ fuel }) => fuel.tap === 'holds' && fuel.shut)).toBe(true);
     expect(lots.some(({ fuel }) => fuel.tap === 'none' && fuel.shut)).toBe(false);
     expect(new Set(lots.map(({ fuel }) => fuel.screenFitted)).size).toBe(2);
+    // Of what is not there nothing drips, whatever lets it past.
+    const leaking = lots.map(({ fuel }) => drips({ ...lots[0]!, fuel: { ...fuel, needleMlMin: 5 } }));
+    expect(leaking).not.toContain(true);
   });
 
   it('is heard to leak at the valve that stands open, and a rod that broke may lock it', () => {
