@@ -57,6 +57,33 @@ describe('an instrument', () => {
   });
 });
 
+describe('the leads of a meter', () => {
+  it('stand in a reading of few ohms, and are lost in one of thousands', () => {
+    // Common practice, no source: a tenth to four tenths of an ohm.
+    const over = (check: string, cylinder: number | null, field: string, is: (m: Mower) => number) =>
+      mean(
+        TWENTY.map((k) => {
+          const m = { ...mower(50), instruments: { ...mower(50).instruments, ohms: 0 } };
+          const found = read(m, { check, cylinder }, k) as {
+            value?: { value: number };
+            fields?: Record<string, { value: number }>;
+          };
+          return (found.value ?? found.fields![field]!).value - is(m);
+        }),
+      );
+    const few = over('power.clutch-ohms', null, 'value', (m) => m.clutchOhms);
+    expect(few).toBeGreaterThan(0.1);
+    expect(few).toBeLessThan(0.4);
+    const many = over(
+      'spark.coil-ohms',
+      1,
+      'toGround',
+      (m) => m.cylinders[0]!.coil.ohmsAt20C * (1 + 0.00393 * (m.ambientC - 20)),
+    );
+    expect(Math.abs(many)).toBeLessThan(20);
+  });
+});
+
 describe('a reader', () => {
   it('calls a spark at the border now the one, now the other, and a plain one always what it is', () => {
     const words = (strength: number) =>

@@ -65,9 +65,16 @@ export const yes = <const Good extends string, const Bad extends string>(
   bad: Bad,
 ): Good | Bad => (test ? good : bad);
 
-/** The ohms a meter shows, or OL. */
-export const ohms = (t: Simulation, value: number) =>
-  Number.isFinite(value) ? of(t.shown(value, 0.01, value < 200 ? 0.1 : 10), 'ohm') : of('OL', 'ohm');
+/** Of the leads of a meter, which stand in every reading, and how they differ from one to the next [ohm] [P: 0.1 to 0.4]. */
+const LEADS_OHM = 0.2;
+const LEADS_DIFFER_OHM = 0.05;
+
+/** The ohms a meter shows, its leads with them, or OL. */
+export function ohms(t: Simulation, value: number): Quantity {
+  if (!Number.isFinite(value)) return of('OL', 'ohm');
+  const withLeads = value + LEADS_OHM + LEADS_DIFFER_OHM * t.m.instruments.ohms;
+  return of(t.shown(withLeads, 0.01, value < 200 ? 0.1 : 10), 'ohm');
+}
 
 export const strengthOf = (view: View, state: RunningState, hot: boolean) => view.going(state, hot).strength;
 
