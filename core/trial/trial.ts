@@ -314,6 +314,8 @@ class Trial {
     } else
       for (const asked of all) {
         this.worksFor(minutesOf(this.bench, asked));
+        // What comes and goes may have come meanwhile: then it is still due.
+        if (!canMake(this.view, asked)) return;
         this.make(asked);
       }
   }
