@@ -279,11 +279,16 @@ function shorterFirst(
 }
 
 /** What the proofs of the suspects still need, as the checks that give it. */
-export function proofsOf({ catalogue, belief, planner, missing }: Round): ReadonlySet<string> {
+export function proofsOf(
+  { catalogue, belief, planner, missing }: Round,
+  onlyOfWhatComesAndGoes = false,
+): ReadonlySet<string> {
   const p = faultChances(catalogue, belief);
   return new Set(
     planner.routes.flatMap((route, r) =>
-      p[route.fault]! > PROOF_FROM ? missing[r]!.map((probe) => planner.probes[probe]!.instance.key) : [],
+      p[route.fault]! > PROOF_FROM && (route.comesAndGoes || !onlyOfWhatComesAndGoes)
+        ? missing[r]!.map((probe) => planner.probes[probe]!.instance.key)
+        : [],
     ),
   );
 }

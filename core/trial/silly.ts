@@ -23,7 +23,7 @@ export const SILLY = {
   'opens-too-much': 'More than ten minutes of opening while a check of three minutes at most parts the same suspects.',
   'rivals-excluded': 'It parts nothing that is still suspected, and confirms nothing.',
   unsafe: 'The engine must not be turned as things stand.',
-  'third-time': 'The same check in the same state for the third time.',
+  'third-time': 'The same check in the same state for the third time, for nothing that comes and goes.',
 } as const;
 export type Silly = keyof typeof SILLY;
 
@@ -38,8 +38,9 @@ export function sillyOf(bench: Bench, asked: Asked): Silly | null {
       instanceKey(r.reading.check, r.reading.cylinder) === key &&
       readAt(r, asked.condition, asked.temperature),
   );
-  if (taken.length >= 2) return 'third-time';
   const { round, wide } = roundOf(bench.catalogue, bench.network, bench.belief, bench.planner(), situation);
+  // To look again is the only way to what comes and goes.
+  if (taken.length >= 2 && !proofsOf(round, true).has(key)) return 'third-time';
   const candidates = candidatesOf(round, wide, key);
   const own = candidates.find(
     (c) =>

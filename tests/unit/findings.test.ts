@@ -575,7 +575,7 @@ describe('what comes and goes', () => {
     expect(summarise(twice).confirmed.map((c) => c.fault)).toEqual(['power.cable-ground']);
   });
 
-  it('is asked for again, and not in the same breath; for a third time it is not', () => {
+  it('is asked for a third time, and not in the same breath', () => {
     const asked = (bench: Bench) => nextChecks(bench, summarise(bench)).next.map((n) => n.check);
     const quiet = withEvents(told, drop(0.07));
     expect(asked(quiet)[0]).not.toBe('power.drop-ground');
@@ -593,7 +593,7 @@ describe('what comes and goes', () => {
       { check: 'look.cooling', outcome: 'clean' },
       { check: 'look.wiring', outcome: 'ok' },
     );
-    expect(asked(later)).not.toContain('power.drop-ground');
+    expect(asked(later).filter((check) => check.startsWith('power.drop'))).not.toEqual([]);
   });
 
   it('may be quiet on a run: a clean one speaks against a coil that is open, and hardly against a lead that touches at times', () => {
