@@ -32,7 +32,9 @@ for (const { name, raw, truth } of casesIn(values.folder)) {
     steps += path.steps.length;
     minutes += path.result.searchMin;
     if (path.result.right) right++;
-    const told = path.steps.map((s) => `${s.name}${s.silly ? ` !${s.silly}` : ''}`).join(', ');
+    const told = path.steps
+      .map((s) => `${s.name}${s.listed ? '' : ' (not listed)'}${s.silly ? ` !${s.silly}` : ''}`)
+      .join(', ');
     lines.push(
       `| ${name} | ${path.result.truth.join(', ')} | ${path.result.right ? 'found' : path.result.end} | ${Math.round(path.result.searchMin)} | ${odd.length} | ${told} |`,
     );

@@ -1,3 +1,4 @@
+import { nextChecks, summarise } from '../bench/index.ts';
 import { type CaseHead, readCase } from '../casefile/index.ts';
 import { random } from '../chance/random.ts';
 import type { Symptom } from '../complaint/symptoms.ts';
@@ -10,7 +11,13 @@ import { runTrial, type TrialResult } from './trial.ts';
 
 /** A job planned from its complaint alone: which checks, what they cost, and what is odd about any. */
 export interface PlannedPath {
-  readonly steps: readonly { readonly name: string; readonly minutes: number; readonly silly: Silly | null }[];
+  readonly steps: readonly {
+    readonly name: string;
+    readonly minutes: number;
+    readonly silly: Silly | null;
+    /** It was listed; else nothing that was could be made, and it is what anybody would look at besides. */
+    readonly listed: boolean;
+  }[];
   readonly result: TrialResult;
 }
 
@@ -56,7 +63,12 @@ export function plannedPath(raw: unknown, truth: Truth, seed: number, form = 0.3
   const before = given.events.slice(0, firstRepair(given.events));
   const steps: PlannedPath['steps'][number][] = [];
   const result = runTrial(drawn, 'ridge', how, {
-    watch: (bench, asked, minutes) => steps.push({ name: stepName(asked), minutes, silly: sillyOf(bench, asked) }),
+    watch: (bench, asked, minutes) => {
+      const listed = nextChecks(bench, summarise(bench)).next.some(
+        (n) => n.check === asked.check && n.cylinder === asked.cylinder && n.condition === asked.condition,
+      );
+      steps.push({ name: stepName(asked), minutes, listed, silly: listed ? sillyOf(bench, asked) : null });
+    },
     answers: (asked, bench) => (bench.repairs.length > 0 ? null : answerOf(before, asked)),
   });
   return { steps, result };

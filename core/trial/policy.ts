@@ -40,8 +40,6 @@ const ridge =
   (steps: Steps): Policy =>
   (bench, summary, chance) => {
     const plan = nextChecks(bench, summary);
-    // Where it says that nothing would prove what is left, nobody goes on.
-    const otherwise = plan.nothingProves && plan.next.length === 0 ? [] : textbook(bench, summary, chance);
     return [
       ...(steps === 'two' ? twoSteps(bench, plan) : plan).next.map(({ check, cylinder, condition, temperature }) => ({
         check,
@@ -49,7 +47,7 @@ const ridge =
         condition,
         temperature,
       })),
-      ...otherwise,
+      ...textbook(bench, summary, chance),
     ];
   };
 
