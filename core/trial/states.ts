@@ -5,6 +5,7 @@ import type { Mower } from '../mower/machine.ts';
 import type { Asked } from '../mower/simulateCheck.ts';
 import { cranks, starts, type View } from '../mower/tell.ts';
 import { needsToRun } from './policy.ts';
+import { sinceRepair } from './sound.ts';
 
 /** A check of the machine in the first state it is made in, by what it is made for. */
 export function madeFor(isMeant: (check: CheckDefinition) => boolean): Asked {
@@ -54,3 +55,7 @@ export const notPerformedOf = (view: View, { check, condition, temperature }: As
   DEMANDING.includes(condition) && (condition === 'cranking' || starts(view, false))
     ? { unmade: check, condition, ...(temperature === 'hot' ? { temperature } : {}), because: 'not-reached' }
     : { unmade: SEEN_INSTEAD['it-cranks'].check, condition: 'idle', because: 'not-reached' };
+
+/** That check was made since the last repair. */
+export const wasSeen = (bench: Bench, { check }: Asked) =>
+  bench.readings.some((r) => r.event > sinceRepair(bench) && r.reading.check === check);

@@ -21,8 +21,8 @@ import { SEARCH_CAP_MIN } from '../reason/index.ts';
 import type { Drawn } from './draw.ts';
 import { minutesOf, type Policy, type PolicyName, policyOf, type Steps } from './policy.ts';
 import { curedBy, repairOf } from './repairs.ts';
-import { allSound, foundSound, isOf, SOUND_RUNS, sinceRepair } from './sound.ts';
-import { canMake, dry, insteadOf, isUntreated, madeFor, notPerformedOf, wasInVain } from './states.ts';
+import { allSound, foundSound, isOf, SOUND_RUNS } from './sound.ts';
+import { canMake, dry, insteadOf, isUntreated, madeFor, notPerformedOf, wasInVain, wasSeen } from './states.ts';
 
 export interface TrialResult {
   readonly number: number;
@@ -396,6 +396,3 @@ const wantsCharge = ({ m }: View) => !m.battery.cellGone && chargePercent(m.batt
 
 const same = (a: { check: string; cylinder: number | null }, b: { check: string; cylinder: number | null }) =>
   a.check === b.check && a.cylinder === b.cylinder;
-
-const wasSeen = (bench: Bench, { check }: Asked) =>
-  bench.readings.some((r) => r.event > sinceRepair(bench) && r.reading.check === check);
