@@ -165,8 +165,8 @@ const WITH_RELEASE = { single: 0.52, twin: 0.46 } as const;
 const RESTS_DEG = [90, 215] as const;
 export const RESTS = 4;
 /** What sound rings pass new, and what a thousand hours add [mm2] [P: 3 to 12 % on a leak-down tester by the hours]. */
-const RINGS_NEW_MM2 = 0.17;
-const RINGS_BY_1000_H_MM2 = 0.37;
+const RINGS_NEW_MM2 = 0.235;
+const RINGS_BY_1000_H_MM2 = 0.22;
 
 /** Of crank and flywheel [kg m2] [M]. */
 export const inertiaOf = ({ engine }: Pick<Mower, 'engine'>) => (engine.cylinders === 2 ? 0.13 : 0.14);
@@ -336,10 +336,10 @@ function soundCylinder(chance: Random, coilOhms: number, hours: number): Cylinde
   const vary = (value: number, share: number) => value * (1 + share * chance.normal());
   return {
     leakMm2: {
-      intake: vary(0.04, 0.3),
-      exhaust: vary(0.05, 0.3),
+      intake: vary(0.04, 0.2),
+      exhaust: vary(0.05, 0.2),
       // Some air always passes rings.
-      rings: vary(RINGS_NEW_MM2 + (RINGS_BY_1000_H_MM2 * hours) / 1000, 0.12),
+      rings: vary(RINGS_NEW_MM2 + (RINGS_BY_1000_H_MM2 * hours) / 1000, 0.08),
       edge: 0,
       gallery: 0,
     },
