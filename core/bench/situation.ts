@@ -4,6 +4,7 @@ import { NOT_CRANKING, STOPPED_DEAD, type Symptom } from '../complaint/symptoms.
 import { isInfeasibleIn, type Situation } from '../reason/candidates.ts';
 import { infeasibleBy } from '../reason/infeasible.ts';
 import type { NextCheck } from '../reason/plan.ts';
+import type { StandingReading } from '../reason/standing.ts';
 import { currentReadings } from './currentReadings.ts';
 import { lastEventOf, takenAgain } from './readings.ts';
 import { type Bench, epochOf, houseMakes, toldAlready } from './state.ts';
@@ -26,7 +27,7 @@ export const canLook = (bench: Bench, id: string, cylinder: number | null) => {
   const check = checkOf(id);
   return (
     houseMakes(bench.head, bench.practice, check) &&
-    !isInfeasible(bench, { check: id, cylinder, condition: check.states[0]!, temperature: null })
+    !infeasibleBy(bench.notPerformed, bench.readings, epochOf(bench))({ check, cylinder }, check.states[0]!, null)
   );
 };
 
@@ -49,29 +50,35 @@ function lookFirst(bench: Bench): readonly string[] {
   const told = new Set<string>([...complaint, ...history.flags]);
   return BEFORE_TURNING.filter(([what]) => told.has(what))
     .map(([, check]) => check)
-    .filter((id, i, all) => all.indexOf(id) === i && canBeLookedAt(bench, id));
+    .filter((id, i, all) => all.indexOf(id) === i)
+    .filter((id) => canLook(bench, id, null) && !bench.readings.some((r) => r.reading.check === id));
 }
 
-/** Nobody has made it in this job, and it can be made. */
-const canBeLookedAt = (bench: Bench, id: CheckId): boolean =>
-  houseMakes(bench.head, bench.practice, checkOf(id)) &&
-  !bench.readings.some((r) => r.reading.check === id) &&
-  !infeasibleBy(bench.notPerformed, bench.readings, epochOf(bench))(
-    { check: checkOf(id), cylinder: null },
-    checkOf(id).states[0]!,
-    null,
-  );
+/** When the last thing was found that forbids to crank it; null where nothing was, or it was freed since. */
+function lockedAt(bench: Bench): number | null {
+  const safetyOf = ({ reading }: StandingReading) => checkOf(reading.check).cranking;
+  const deadStop = lastEventOf(bench, (r) => {
+    const safety = safetyOf(r);
+    return safety !== null && 'unsafeAfter' in safety && r.assessment.outcome === safety.unsafeAfter;
+  });
+  const freed = lastEventOf(bench, (r) => {
+    const safety = safetyOf(r);
+    return safety !== null && 'safeUnless' in safety && r.assessment.outcome !== safety.safeUnless;
+  });
+  // What is felt by hand holds until it is felt again.
+  const felt = bench.readings.findLast((r) => {
+    const safety = safetyOf(r);
+    return safety !== null && 'unsafeWhile' in safety;
+  });
+  const safety = felt && safetyOf(felt);
+  const holds = safety && 'unsafeWhile' in safety && safety.unsafeWhile.some((o) => o === felt.assessment.outcome);
+  const told = bench.head.complaint.some((s) => STOPPED_DEAD.includes(s)) ? 0 : null;
+  const stopped = [deadStop ?? told, holds ? felt.event : null].filter((event) => event !== null);
+  const last = stopped.length > 0 ? Math.max(...stopped) : null;
+  return last !== null && (freed ?? -1) < last ? last : null;
+}
 
 export function situationOf(bench: Bench): Situation {
-  const deadStop = lastEventOf(bench, ({ reading, assessment }) => {
-    const { cranking } = checkOf(reading.check);
-    return cranking !== null && 'unsafeAfter' in cranking && assessment.outcome === cranking.unsafeAfter;
-  });
-  const freed = lastEventOf(bench, ({ reading, assessment }) => {
-    const { cranking } = checkOf(reading.check);
-    return cranking !== null && 'safeUnless' in cranking && assessment.outcome !== cranking.safeUnless;
-  });
-  const stopped = deadStop ?? (bench.head.complaint.some((s) => STOPPED_DEAD.includes(s)) ? 0 : null);
   return {
     open: bench.open,
     hot: bench.hot,
@@ -79,7 +86,7 @@ export function situationOf(bench: Bench): Situation {
     repaired: epochOf(bench) > 0,
     charged: isCharged(bench),
     adjusted: adjustedIn(bench),
-    crankingUnsafe: stopped !== null && (freed ?? -1) < stopped,
+    crankingUnsafe: lockedAt(bench) !== null,
     lookFirst: lookFirst(bench),
     lastCylinder: bench.lastCylinder,
     doesNotRun: saidNotToRun(bench) && !bench.hasRun && epochOf(bench) === 0,

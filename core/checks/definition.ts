@@ -50,9 +50,10 @@ export interface HandsBack {
   readonly after?: PartId;
 }
 
-/** An outcome after which nothing is cranked, or any but one after which it may be again. */
+/** An outcome after which nothing is cranked; those of which the last one must be none; or any but one after which it may be again. */
 export type CrankingSafety<Outcomes extends string = string> =
   | { readonly unsafeAfter: Outcomes }
+  | { readonly unsafeWhile: readonly Outcomes[] }
   | { readonly safeUnless: Outcomes };
 
 export interface CheckDefinition {

@@ -10,6 +10,7 @@ export const turnByHand = defineCheck({
   states: ['bench'],
   minutes: 3,
   hazards: ['by-hand', 'liquid-lock'],
+  cranking: { unsafeWhile: ['stops-solid', 'locked'] },
   outcomes: outcomes({
     free: 'Free',
     'firm-at-compression': 'Firm at compression, goes past',

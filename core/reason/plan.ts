@@ -100,8 +100,6 @@ export function planNext(
   };
   const telling = candidatesOf(round, wide, again).filter((c) => isWorthAsking(round, c, views));
   const { chosen, confirmingOrder } = choose(round, rank(round, telling, views), search.order, views);
-  // A suspect is left, and what would settle things was all made, in vain.
-  const nothingProves = search.order.length === 0 && Math.max(...faultChances(catalogue, belief)) > PROOF_FROM;
   shorterFirst(round, chosen, telling, views);
   const next = chosen.map((entry) => nextCheck(round, entry));
   if (situation.crankingUnsafe)
@@ -112,7 +110,7 @@ export function planNext(
   for (const id of situation.lookFirst)
     promote(round, next, id, checkOf(id).states[0]!, null, { code: 'before-turning' });
   if (again !== null) promoteAgain(round, next, again);
-  return { expectedSearchMin: search.minutes, next, confirmingOrder, nothingProves };
+  return { expectedSearchMin: search.minutes, next, confirmingOrder, nothingProves: isStuck(round, search.order) };
 }
 
 /** The round as it stands: the sets that matter, the roads still to be gone, and the search that lies ahead. */
@@ -276,6 +274,17 @@ function shorterFirst(
   const at = chosen.findIndex((c) => c.candidate.instance.key === shorter.instance.key);
   const entry = at >= 0 ? chosen.splice(at, 1)[0]! : { candidate: shorter, saved: savedBy(round, shorter, wide, now) };
   chosen.unshift(entry);
+}
+
+/** A suspect is left that is not proven, and no check that can still be made would prove any of them. */
+function isStuck({ catalogue, belief, planner, missing }: Round, order: readonly number[]): boolean {
+  const p = faultChances(catalogue, belief);
+  const proven = new Set(planner.routes.filter((_, r) => missing[r]!.length === 0).map(({ fault }) => fault));
+  const suspected = (fault: number) => p[fault]! > PROOF_FROM && !proven.has(fault);
+  return (
+    p.some((_, fault) => suspected(fault)) &&
+    !planner.routes.some(({ fault }, r) => suspected(fault) && missing[r]!.some((probe) => order.includes(probe)))
+  );
 }
 
 /** What the proofs of the suspects still need, as the checks that give it. */

@@ -356,6 +356,25 @@ describe('what to check next', () => {
     }
   });
 
+  it('does not crank what is locked by hand, until it is free or its plugs are out', () => {
+    const TURNS = ['cranking', 'idle', 'half-speed', 'full-speed', 'loaded'];
+    const turns = (b: ReturnType<typeof job>) =>
+      nextChecks(b, summarise(b)).next.some((n) => TURNS.includes(n.condition));
+    for (const outcome of ['locked', 'stops-solid'] as const) {
+      const locked = withEvents(job(['knock', 'low-power']), { check: 'turn.by-hand', outcome });
+      expect(turns(locked), outcome).toBe(false);
+      expect(nextChecks(locked, summarise(locked)).next[0]).toMatchObject({
+        check: 'look.oil',
+        why: { code: 'makes-safe' },
+      });
+      // What still holds it then is another matter: nothing has to be made safe any more.
+      const out = withEvents(locked, { check: 'turn.plugs-out', outcome: 'spins-free' });
+      expect(nextChecks(out, summarise(out)).next.map(({ why }) => why.code)).not.toContain('makes-safe');
+      const mended = withEvents(locked, { repair: 'turn.pto-seized', action: 'replaced' });
+      expect(turns(withEvents(mended, { check: 'turn.by-hand', outcome: 'free' }))).toBe(true);
+    }
+  });
+
   it('withholds cranking after a dead stop: the dipstick, then the plugs out', () => {
     const stopped = withEvents(job(['crank-stops']), { check: 'look.crank', outcome: 'stops-dead' });
     const states = (b: Bench) => nextChecks(b, summarise(b)).next.map((n) => n.condition);
