@@ -1,4 +1,4 @@
-import type { CylinderState } from './machine.ts';
+import { type CylinderState, USUAL_LASH_MM } from './machine.ts';
 
 /** Rim of a valve: area for a millimetre held off its seat [mm] [M]. */
 const SEAT_RIM_MM = 95;
@@ -17,6 +17,12 @@ export function heldOpenOf(c: CylinderState, hot: boolean): number {
   return SEAT_RIM_MM * (off(c.lashMm.intake, GROWS_MM.intake) + off(c.lashMm.exhaust, GROWS_MM.exhaust));
 }
 
-/** Of its travel what is left to a valve once its clearance is taken up; about 6 mm as made. */
-export const liftLeft = (lift: number, lashMm: number, usual: number) =>
-  Math.max(0, lift - Math.max(0, lashMm - usual) / 3.2);
+/** Travel of a valve that clearance eats, so much for all of it [mm] [M]. */
+const LASH_EATS_MM = 3.2;
+
+/** Of its travel what is left to each valve once its clearance is taken up, 1 as made; about 6 mm. */
+export function liftsOf({ lift, lashMm }: Pick<CylinderState, 'lift' | 'lashMm'>): CylinderState['lift'] {
+  const left = (valve: 'intake' | 'exhaust') =>
+    Math.max(0, lift[valve] - Math.max(0, lashMm[valve] - USUAL_LASH_MM[valve]) / LASH_EATS_MM);
+  return { intake: left('intake'), exhaust: left('exhaust') };
+}

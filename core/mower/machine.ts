@@ -1,4 +1,4 @@
-import type { Random } from '../chance/random.ts';
+import { type Random, random } from '../chance/random.ts';
 import type { OutcomeOf } from '../checks/index.ts';
 import type { EngineFigures, EngineWords } from '../engine/index.ts';
 import type { OilGrade } from './cold.ts';
@@ -174,6 +174,19 @@ export const inertiaOf = ({ engine }: Pick<Mower, 'engine'>) => (engine.cylinder
 /** A flow nothing stands in the way of [ml/min]. */
 export const AMPLE_ML_MIN = 600;
 
+/** Clearance of the valves as made [mm] [M]. */
+export const USUAL_LASH_MM = { intake: 0.105, exhaust: 0.155 } as const;
+/** Of cables and contacts [ohm] [M]. */
+export const SOUND_OHMS = { positive: 0.0014, relay: 0.0006, ground: 0.0012 } as const;
+/** What a tester finds of a new battery: about 3 V over its ohms are its amps [ohm] [P]. */
+export const soundTesterOhms = (ratedCcaA: number): number => 3 / (0.97 * ratedCcaA);
+
+/** What is of a machine's own lot, numbered apart: what is plain enough to be heard, how its plugs look, whether a drained spark flashes. */
+const OWN_LOT = { heard: 1, plug: 100, flash: 200 } as const;
+/** The same of one machine at every look, 0 .. 1. */
+export const ofItsLot = ({ lot }: Pick<Mower, 'lot'>, what: keyof typeof OWN_LOT, number: number): number =>
+  random(lot ^ Math.imul(OWN_LOT[what] + number, 0x9e3779b1)).next();
+
 /** How many have a screen at the carburettor's inlet, and a tap [M]. */
 const SCREENS = 0.6;
 const TAPS = { gravity: 0.75, pump: 0.4 } as const;
@@ -269,7 +282,7 @@ export function soundMower(engine: EngineWords, chance: Random, hours = 250): Mo
     ? { boreMm: 80, strokeMm: 69, rodMm: 112, compressionRatio: 8.4, intakeClosesAbdcDeg: 50 }
     : { boreMm: 87, strokeMm: 70, rodMm: 115, compressionRatio: 8.2, intakeClosesAbdcDeg: 52 };
   const ratedCcaA = twin ? 300 : 230;
-  const testerOhms = vary(3 / (0.97 * ratedCcaA), 0.06);
+  const testerOhms = vary(soundTesterOhms(ratedCcaA), 0.06);
   const coilOhms = vary(twin ? 3600 : 8000, 0.08);
   const release = engine.compressionRelease === 'automatic';
   const sheet = {
@@ -289,16 +302,15 @@ export function soundMower(engine: EngineWords, chance: Random, hours = 250): Mo
     ambientPa: vary(100_000, 0.012),
     battery: {
       openVolts: 12.62 + 0.06 * chance.normal(),
-      // CCA about 3 V over the tester's ohms: rated when new.
       testerOhms,
       chargedOhms: testerOhms,
       cellGone: false,
       fed: false,
     },
     ohms: {
-      positive: vary(0.0014, 0.13),
-      relay: vary(0.0006, 0.15),
-      ground: vary(0.0012, 0.13),
+      positive: vary(SOUND_OHMS.positive, 0.13),
+      relay: vary(SOUND_OHMS.relay, 0.15),
+      ground: vary(SOUND_OHMS.ground, 0.13),
       regulatorGround: 0.002,
     },
     starter: {
@@ -344,7 +356,7 @@ function soundCylinder(chance: Random, coilOhms: number, hours: number): Cylinde
       gallery: 0,
     },
     edgeHot: 1,
-    lashMm: { intake: vary(0.105, 0.08), exhaust: vary(0.155, 0.06) },
+    lashMm: { intake: vary(USUAL_LASH_MM.intake, 0.08), exhaust: vary(USUAL_LASH_MM.exhaust, 0.06) },
     lift: { intake: 1, exhaust: 1 },
     stuckMm2: 0,
     stuckValve: 'exhaust',

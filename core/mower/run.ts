@@ -6,7 +6,7 @@ import { airBy, jetBy, vapourBy } from './cold.ts';
 import type { CycleEngine, Driven } from './cycle.ts';
 import { BREAKS_RPM, governedSpeed, heldSpeed, STALLS_RPM, speedHeld } from './governor.ts';
 import { sparkLeft } from './killHarness.ts';
-import { leakOf, liftLeft } from './leaks.ts';
+import { leakOf, liftsOf } from './leaks.ts';
 import { type CylinderState, inertiaOf, type Mower } from './machine.ts';
 
 export interface Running {
@@ -169,10 +169,9 @@ export function running(m: Mower, state: RunningState, hot: boolean, crankRpm: n
     const wet = cranking && c.liquidMl > 5 ? 0 : 1;
     const spoiled = cranking ? fuel.spoilt ** 1.5 : fuel.spoilt;
     const fires = (shorted ? 0 : smooth(0.8, 1.2, spark)) * smooth(0.45, 0.7, mixture) * wet;
-    const inlet = liftLeft(c.lift.intake, c.lashMm.intake, 0.105);
-    const outlet = liftLeft(c.lift.exhaust, c.lashMm.exhaust, 0.155);
+    const lifts = liftsOf(c);
     const floats = rpm > c.floatsRpm ? 0.25 : 1;
-    const breath = Math.min(1, 1.15 * inlet) * Math.min(1, 1.15 * outlet) * floats;
+    const breath = Math.min(1, 1.15 * lifts.intake) * Math.min(1, 1.15 * lifts.exhaust) * floats;
     const lost =
       1 -
       Math.exp((-LEAK_COSTS * (leakOf(c, hot) + (m.release.stuck ? RELEASE_HELD_MM2 : 0)) * 300) / Math.max(150, rpm));
@@ -253,7 +252,7 @@ export function cyclesOf(m: Mower, state: RunningState, now: Running): { engine:
         topDeg: tops[i]!,
         strength: now.strength[i]!,
         fires: now.fires[i]!,
-        breath: liftLeft(c.lift.intake, c.lashMm.intake, 0.105) > 0 && !c.parted ? 1 : 0,
+        breath: liftsOf(c).intake > 0 && !c.parted ? 1 : 0,
         mixture: now.mixture[i]!,
         lateDeg: -m.flywheel.offsetDeg,
       })),

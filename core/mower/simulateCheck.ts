@@ -1,5 +1,5 @@
 import type { Random } from '../chance/random.ts';
-import { findCheck } from '../checks/index.ts';
+import { type CheckId, findCheck } from '../checks/index.ts';
 import type { Instrument } from './machine.ts';
 import { BALANCE_SHOWS } from './simulate/balance.ts';
 import { FUEL_SHOWS } from './simulate/fuel.ts';
@@ -48,9 +48,26 @@ const instrumentOf = (check: string): Instrument => INSTRUMENT.find(([made]) => 
 
 /** Chance that what is there is looked past, by how hidden it lies [M]: plain to see, as most is, and where hands and light hardly reach. */
 const LOOKED_PAST = { plain: 0.005, usual: 0.02, hidden: 0.06 } as const;
-const PLAIN = /^look\.(air-filter|cooling|oil|fuel)$|^oil\.|choke$|float$|springs$|bore-look$/;
-const HIDDEN = /lead-look$|wiring$|jets$|seals$|screen$|seal-look$|needle-look$|motion$|line-look$/;
-const hiddenAs = (check: string) => (PLAIN.test(check) ? 'plain' : HIDDEN.test(check) ? 'hidden' : 'usual');
+const LIES: { readonly [Id in CheckId]?: 'plain' | 'hidden' } = {
+  'look.air-filter': 'plain',
+  'look.cooling': 'plain',
+  'look.oil': 'plain',
+  'look.fuel': 'plain',
+  'oil.drop': 'plain',
+  'fuel.choke': 'plain',
+  'fuel.float': 'plain',
+  'valve.springs': 'plain',
+  'seal.bore-look': 'plain',
+  'look.wiring': 'hidden',
+  'spark.lead-look': 'hidden',
+  'fuel.jets': 'hidden',
+  'fuel.jet-seals': 'hidden',
+  'fuel.inlet-screen': 'hidden',
+  'fuel.bowl-seal-look': 'hidden',
+  'fuel.needle-look': 'hidden',
+  'fuel.line-look': 'hidden',
+  'valve.motion': 'hidden',
+};
 
 /**
  * One check made on the machine, as it would be typed in; a look along a line of several places gives one reading for each.
@@ -85,7 +102,8 @@ export function simulateCheck(view: View, asked: Asked, chance: Random): Simulat
   const seen = typeof found === 'string' ? found : 'outcome' in found ? found.outcome : null;
   if (seen !== null) {
     const sound = check.outcomes[0]!.id;
-    const past = seen !== sound && check.mayBeOverlooked && chance.next() < LOOKED_PAST[hiddenAs(check.id)];
+    const past =
+      seen !== sound && check.mayBeOverlooked && chance.next() < LOOKED_PAST[LIES[check.id as CheckId] ?? 'usual'];
     return [{ ...where, ...(past || typeof found === 'string' ? { outcome: past ? sound : seen } : found) }];
   }
   return (Array.isArray(found) ? found : [found]).map((seen) => ({ ...where, ...seen }));

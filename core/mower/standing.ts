@@ -1,7 +1,7 @@
 import type { Mower } from './machine.ts';
 
 /** A full charge [V] [M]. */
-const CHARGED_V = 12.6;
+export const CHARGED_V = 12.6;
 
 /** The same machine once its battery was on a charger; a cell that is gone takes none. What emptied it is still there. */
 export function charged(m: Mower): Mower {

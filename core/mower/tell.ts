@@ -1,11 +1,11 @@
-import { type Random, random } from '../chance/random.ts';
+import type { Random } from '../chance/random.ts';
 import { showsOnRun } from '../checks/look.run.ts';
 import { SYMPTOMS, type Symptom } from '../complaint/symptoms.ts';
 import type { RunningState, Temperature } from '../engine/index.ts';
 import { type Burning, coldAs, heatAfter, type Warm } from './heat.ts';
 import { sparkLeft, sparkOf } from './killHarness.ts';
 import { leakOf } from './leaks.ts';
-import type { Mower } from './machine.ts';
+import { type Mower, ofItsLot } from './machine.ts';
 import { type Running, running, supplyMlPerMin } from './run.ts';
 import { type Turned, turnOver } from './turn.ts';
 
@@ -212,9 +212,6 @@ export function heardOn(view: View, state: RunningState, temperature: Temperatur
   const ids = Object.keys(SYMPTOMS);
   return [...symptomsOf(view)]
     .filter(([symptom]) => showsOnRun(symptom, state, temperature))
-    .filter(
-      ([symptom, surely]) =>
-        random(view.m.lot ^ Math.imul(ids.indexOf(symptom) + 1, 0x9e3779b1)).next() < surely * LISTENS,
-    )
+    .filter(([symptom, surely]) => ofItsLot(view.m, 'heard', ids.indexOf(symptom)) < surely * LISTENS)
     .map(([symptom]) => symptom);
 }

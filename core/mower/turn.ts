@@ -3,9 +3,10 @@ import { batteryOhmsBy, copperBy, rubsBy } from './cold.ts';
 import { type Cranked, crank } from './crank.ts';
 import { type CrankEngine, SPARK_BTDC, type StarterCircuit } from './crankModel.ts';
 import { type Kick, kickOf, PRESSED_BEFORE } from './kick.ts';
-import { heldOpenOf, leakOf, liftLeft } from './leaks.ts';
-import { inertiaOf, type Mower } from './machine.ts';
+import { heldOpenOf, leakOf, liftsOf } from './leaks.ts';
+import { inertiaOf, type Mower, SOUND_OHMS, soundTesterOhms } from './machine.ts';
 import { sparkAt, supplyMlPerMin } from './run.ts';
+import { CHARGED_V } from './standing.ts';
 
 export type Turning =
   | 'normal'
@@ -89,8 +90,8 @@ function crankEngineOf(m: Mower, { hot = false, plugsOut, gauge, intakeFill }: C
       topDeg: tops[i]!,
       leakMm2: leakOf(c, hot) - heldOpenOf(c, hot) - c.stuckMm2,
       heldOpenMm2: heldOpenOf(c, hot) + c.stuckMm2 + (plugsOut?.includes(i) ? PLUG_HOLE_MM2 : 0),
-      intakeLift: liftLeft(c.lift.intake, c.lashMm.intake, 0.105),
-      exhaustLift: liftLeft(c.lift.exhaust, c.lashMm.exhaust, 0.155),
+      intakeLift: liftsOf(c).intake,
+      exhaustLift: liftsOf(c).exhaust,
       releaseMm2: releases ? RELEASE_MM2_PER_MM * Math.max(0, bumpMm - c.lashMm.exhaust) : 0,
       intakeClosesAbdcDeg: m.sheet.intakeClosesAbdcDeg,
       liquidMl: plugsOut?.includes(i) ? 0 : c.liquidMl,
@@ -115,9 +116,9 @@ export const starterCircuitOf = (m: Mower): StarterCircuit => ({
 
 /** Through the same starter, standing, with nothing wrong on the way [A]. */
 function soundLockedAmps({ sheet, starter, ambientC }: Mower): number {
-  const battery = (POLARISATION * 3 * batteryOhmsBy(ambientC)) / (0.97 * sheet.ratedCcaA);
+  const battery = POLARISATION * soundTesterOhms(sheet.ratedCcaA) * batteryOhmsBy(ambientC);
   const motor = (MOTOR.motorOhms * copperBy(ambientC)) / starter.size;
-  return 12.6 / (battery + 0.0032 + motor);
+  return CHARGED_V / (battery + SOUND_OHMS.positive + SOUND_OHMS.relay + SOUND_OHMS.ground + motor);
 }
 
 /** A coil of 12 V, of a relay or a solenoid, pulls in from this, and a relay lets go under that [V] [P: two thirds, a quarter]. */

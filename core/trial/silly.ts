@@ -6,15 +6,8 @@ import { RUNNING } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import type { Asked } from '../mower/simulateCheck.ts';
 import { candidatesOf, isAnswered, mustNotTurn, readAt, tellingOf } from '../reason/candidates.ts';
-import {
-  AS_MUCH,
-  LONG_OPENING_MIN,
-  PARTS_NOTHING,
-  proofsOf,
-  roundOf,
-  SHORT_CHECK_MIN,
-  TOLD_APART_ON,
-} from '../reason/plan.ts';
+import { AS_MUCH, LONG_OPENING_MIN, PARTS_NOTHING, roundOf, SHORT_CHECK_MIN, TOLD_APART_ON } from '../reason/plan.ts';
+import { proofsOf } from '../reason/proofs.ts';
 import { likeliest } from '../reason/search.ts';
 
 /** What a technician would laugh at in a planned step. */

@@ -1,7 +1,6 @@
-import { random } from '../../chance/random.ts';
 import { diodeRange } from '../killHarness.ts';
-import { liftLeft } from '../leaks.ts';
-import type { Mower } from '../machine.ts';
+import { liftsOf } from '../leaks.ts';
+import { type Mower, ofItsLot } from '../machine.ts';
 import { sparkAt } from '../run.ts';
 import { cranks, type View, viewOf } from '../tell.ts';
 import { follows, of, ohms, one, type Quantity, type Shows, speedIn, strengthOf, yes } from './simulation.ts';
@@ -32,7 +31,6 @@ const BURNS_NOT = 0.12;
 const BURNS_POORLY = 0.4;
 /** Fuel with so much of its strength left. */
 const BURNS_BADLY = 0.6;
-const USUAL_LASH_MM = 0.105;
 
 /** How a plug looks of good hours: mostly as it should, the rest by how the machine was used [M]. */
 const LAST_LOOKS = [
@@ -40,8 +38,8 @@ const LAST_LOOKS = [
   ['lean-white', 0.03],
   ['oily', 0.02],
 ] as const;
-function lastLook({ lot }: Mower, i: number): 'normal' | (typeof LAST_LOOKS)[number][0] {
-  let left = random(lot ^ Math.imul(i + 77, 0x9e3779b1)).next();
+function lastLook(m: Mower, i: number): 'normal' | (typeof LAST_LOOKS)[number][0] {
+  let left = ofItsLot(m, 'plug', i);
   for (const [look, share] of LAST_LOOKS) {
     if (left < share) return look;
     left -= share;
@@ -63,7 +61,7 @@ export const SPARK_SHOWS = {
   'spark.tester': ({ view, m, i, asked, hot, judged }) => {
     const rpm = speedIn(view, asked.condition, hot);
     // A pulse that is drained to ground may still flash it: on some machines it does.
-    const flashes = m.harness.legs[i]!.chafed && random(m.lot ^ Math.imul(i + 31, 0x9e3779b1)).next() < DRAINED_FLASHES;
+    const flashes = m.harness.legs[i]!.chafed && ofItsLot(m, 'flash', i) < DRAINED_FLASHES;
     const seen = flashes ? { ...m, harness: soundLeg(m.harness, i) } : m;
     return sparkWord(judged(sparkAt(seen, i, rpm, hot)));
   },
@@ -77,7 +75,7 @@ export const SPARK_SHOWS = {
     const { runs, mixture, fires, strength } = view.going('idle', false);
     if (c.oilPassed > 0.5) return 'oily';
     // Where nothing came to be burnt, or is drawn in, it is clean and cold beside a side that runs; else it keeps the look of its last good hours.
-    const draws = !c.parted && liftLeft(c.lift.intake, c.lashMm.intake, USUAL_LASH_MM) > 0;
+    const draws = !c.parted && liftsOf(c).intake > 0;
     if (mixture[i]! < NOTHING_TO_BURN || !draws) return runs ? 'clean-cold' : lastLook(m, i);
     // Bad fuel burns poorly and leaves little to see.
     if (!cranks(view, false) || m.fuel.spoilt < BURNS_BADLY) return lastLook(m, i);
