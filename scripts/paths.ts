@@ -4,7 +4,7 @@ import { plannedPath } from '../core/trial/index.ts';
 import { casesIn } from './caseTruth.ts';
 
 /**
- * npm run paths -- [--folder tests/cases] [--two] [--out FILE]
+ * npm run paths -- [--folder tests/cases] [--only WORD] [--two] [--title TITLE] [--out FILE]
  * Each case with a known truth, planned from its bare complaint: the checks in the order the planner asks for them, what they cost, and what is silly about any.
  */
 const { values } = parseArgs({
@@ -13,6 +13,7 @@ const { values } = parseArgs({
     only: { type: 'string', default: '' },
     two: { type: 'boolean', default: false },
     out: { type: 'string' },
+    title: { type: 'string', default: 'Cases' },
   },
 });
 
@@ -42,7 +43,8 @@ for (const { name, raw, truth } of casesIn(values.folder)) {
     lines.push(`| ${name} | ${truth.join()} | failed | | | ${(error as Error).message.slice(0, 160)} |`);
   }
 }
-const head = ['| case | wrong | end | min | silly | path |', '| --- | --- | --- | --- | --- | --- |'];
+const title = `## ${values.title}: ${count}, ${right} found, ${Math.round(minutes)} minutes, ${silly === 0 ? 'none' : silly} silly`;
+const head = [title, '', '| case | wrong | end | min | silly | path |', '| --- | --- | --- | --- | --- | --- |'];
 const text = [...head, ...lines].join('\n');
 if (values.out) writeFileSync(values.out, `${text}\n`);
 else console.log(text);
