@@ -97,7 +97,10 @@ export function planNext(
     proofs: proofsOf(round),
   };
   const telling = candidatesOf(round, wide, again).filter((c) => isWorthAsking(round, c, views));
-  const { chosen, confirmingOrder } = choose(round, rank(round, telling, views), search.order, views);
+  const listed = choose(round, rank(round, telling, views), search.order, views);
+  const nothingProves = isStuck(round, search.order);
+  // Where nothing would prove what is left, nobody goes hunting what is hardly suspected: only what is worth its minutes.
+  const chosen = nothingProves ? listed.chosen.filter(({ saved }) => saved > 0) : listed.chosen;
   shorterFirst(round, chosen, telling, views);
   const next = chosen.map((entry) => nextCheck(round, entry));
   if (situation.crankingUnsafe)
@@ -108,7 +111,7 @@ export function planNext(
   for (const id of situation.lookFirst)
     promote(round, next, id, checkOf(id).states[0]!, null, { code: 'before-turning' });
   if (again !== null) promoteAgain(round, next, again);
-  return { expectedSearchMin: search.minutes, next, confirmingOrder, nothingProves: isStuck(round, search.order) };
+  return { expectedSearchMin: search.minutes, next, confirmingOrder: listed.confirmingOrder, nothingProves };
 }
 
 /** The round as it stands: the sets that matter, the roads still to be gone, and the search that lies ahead. */
