@@ -73,6 +73,7 @@ export const powerRestVolts = defineCheck({
       },
       limits,
       points: outcome === 'full' ? [] : ['battery'],
+      ...(outcome === 'cell-gone' ? { remarks: ['cell_or_empty'] } : {}),
     };
   },
 });

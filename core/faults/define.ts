@@ -47,6 +47,8 @@ export interface Need {
   readonly when?: When;
   readonly on?: On;
   readonly part?: string;
+  /** Only on a battery that was charged in this job: emptied far enough, a sound one reads the same. */
+  readonly onceCharged?: true;
 }
 
 export interface RepairDefinition {

@@ -530,7 +530,10 @@ export const SPARK_FAULTS = [
     appliesTo: (engine) => mayBe(engine.ignition, 'points'),
     // Where nobody said so it is hardly an engine with points [M].
     engineFactor: ({ ignition }) => (ignition === 'points' ? 2 : 0.1),
-    failures: [{ failure: 'pull', levels: { dead: 0.6, weak: 0.3 }, on: 'every' }],
+    failures: [
+      { failure: 'pull', levels: { dead: 0.6, weak: 0.3 }, on: 'every' },
+      { failure: 'run', levels: { nostart: 0.55, dies: 0.05 } },
+    ],
     effects: [
       { check: 'spark.tester', outcomes: { none: 0.55, weak: 0.25, skips: 0.15 }, on: 'every' },
       { check: 'spark.points', outcomes: { burnt: 0.62, 'gap-off': 0.33 } },
@@ -549,6 +552,8 @@ export const SPARK_FAULTS = [
     failures: [
       { failure: 'pull', levels: { dead: 0.4, weak: 0.45 }, when: { temperatures: ['hot'] }, on: 'every' },
       { failure: 'pull', levels: { dead: 0.25, weak: 0.4 }, on: 'every' },
+      { failure: 'run', levels: { nostart: 0.36, dies: 0.07 }, when: { temperatures: ['hot'] } },
+      { failure: 'run', levels: { nostart: 0.23, dies: 0.06 } },
     ],
     effects: [
       {
@@ -573,7 +578,10 @@ export const SPARK_FAULTS = [
     appliesTo: hasMagneto,
     // Few machines have one.
     engineFactor: () => 0.4,
-    failures: [{ failure: 'pull', levels: { dead: 0.9 }, on: 'every' }],
+    failures: [
+      { failure: 'pull', levels: { dead: 0.9 }, on: 'every' },
+      { failure: 'run', levels: { nostart: 0.8, dies: 0.05 } },
+    ],
     effects: [
       { check: 'spark.tester', outcomes: { none: 0.8, skips: 0.1 }, on: 'every' },
       { check: 'spark.oil-switch', outcomes: { grounds: 0.95 } },

@@ -90,6 +90,7 @@ export function confirmedFaults(
     const alike = alikeOf[f]!;
     let together = p[f]!;
     for (let k = 0; k < alike.length; k++) together += p[alike[k]!]!;
+    for (const later of shownAfterIn(catalogue)[f]!) together += p[later]!;
     // A proof that belief has turned away from is a reading to take again, not a verdict.
     if (together < BELIEVED && (together < FIRST_BELIEVED || together < first)) continue;
     proving ??= provingOf(catalogue, network, readings, access);
@@ -155,7 +156,7 @@ function confirmedBy(
     if (!proof) continue;
     const groups = proof.map(({ reading }) => proving.groups.get(instanceKey(reading.check, reading.cylinder))!);
     const events = proof.map((r) => r.event);
-    const rivals = rivalsOf(catalogue, network, p, f, alike, groups);
+    const rivals = rivalsOf(catalogue, network, p, f, [...alike, ...shownAfterIn(catalogue)[f]!], groups);
     const buys = fault.definition.repair.action === 'replaced';
     const heldUp = rivals.some(({ fault: other, fit }) => {
       if (p[other]! <= LIVE) return false;
@@ -246,6 +247,24 @@ function scopesOf({ checks }: Catalogue): ReadonlyMap<string, string> {
   return found;
 }
 
+const shownAfter = new WeakMap<Catalogue['faults'], readonly (readonly number[])[]>();
+
+/** For each fault whose work charges the battery, the others that nothing can prove before: they do not hold that work up. */
+function shownAfterIn({ faults }: Catalogue): readonly (readonly number[])[] {
+  let found = shownAfter.get(faults);
+  if (!found) {
+    const waits = faults.map(({ definition: { confirmedBy } }) =>
+      confirmedBy.every((rule) => rule.some((need) => need.onceCharged)),
+    );
+    const later = Array.from(faults.keys()).filter((f) => waits[f]);
+    found = faults.map(({ definition: { leavesCharged, repair } }, f) =>
+      leavesCharged && repair.action !== 'replaced' && !waits[f] ? later : [],
+    );
+    shownAfter.set(faults, found);
+  }
+  return found;
+}
+
 const alikes = new WeakMap<Catalogue['faults'], readonly (readonly number[])[]>();
 
 /** For each fault, the others that the same new part cures: together with it they are one answer. */
@@ -311,7 +330,7 @@ function rivalsOf(
   network: Network,
   p: Float64Array,
   own: number,
-  alike: readonly number[],
+  notAsked: readonly number[],
   groups: readonly Group[],
 ): Rival[] {
   const likelihoods = groups.map((group) => {
@@ -325,7 +344,7 @@ function rivalsOf(
   const ownFit = fitOf(own);
   const out: Rival[] = [];
   for (let fault = 0; fault < p.length; fault++) {
-    if (fault === own || !(p[fault]! > WORTH_RULING_OUT) || alike.includes(fault)) continue;
+    if (fault === own || !(p[fault]! > WORTH_RULING_OUT) || notAsked.includes(fault)) continue;
     const fit = ownFit > 0 ? fitOf(fault) / ownFit : Infinity;
     if (fit >= NEARLY) out.push({ fault, fit });
   }

@@ -20,13 +20,14 @@ const placeIn = ({ part }: Need, faultCylinder: number | null) => part?.replace(
 /** Whether a standing reading looked where and when a need looks, whatever it found. */
 export function looksFor(
   need: Need,
-  { reading, assessment }: StandingReading,
+  { reading, assessment, charged }: StandingReading,
   target: number | null,
   faultCylinder: number | null,
 ): boolean {
   const place = placeIn(need, faultCylinder);
   return (
     reading.check === need.check &&
+    (charged || need.onceCharged !== true) &&
     reading.cylinder === target &&
     holds(need.when, reading.condition, reading.temperature) &&
     (place === undefined || assessment.weights[place] !== undefined)

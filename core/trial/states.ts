@@ -24,7 +24,8 @@ export const dry = (m: Mower, drained: boolean): Mower => {
 /** Whether the engine can be brought to the state a check is made in; what belongs to the cranking circuit needs the key alone. */
 export function canMake(view: View, asked: Asked): boolean {
   const check = checkOf(asked.check);
-  if (check.takesSymptoms) return cranks(view, false);
+  // What a run shows is not seen on an engine that does not start.
+  if (check.takesSymptoms) return needsToRun(asked) ? starts(view, false) : cranks(view, false);
   const hot = asked.temperature === 'hot';
   // What is tried to see whether it then runs needs no more than a start.
   if (check.needsOnlyStart && asked.condition !== 'cranking') return starts(view, false);

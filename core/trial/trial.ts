@@ -236,12 +236,12 @@ class Trial {
   private handOver(summary: BenchSummary): TrialResult['end'] | 'went-on' | null {
     const { bench } = this;
     if (summary.phase === 'ready') {
-      // What cannot be run for it is left.
-      const left = summary.handingBack
-        .map((next): Asked => ({ ...next, cylinder: null }))
-        .find((asked) => canMake(this.view, asked));
-      if (left) {
-        this.make(left);
+      for (const next of summary.handingBack) {
+        const asked = { ...next, cylinder: null };
+        // What cannot be run for it is left, and how it fails to run is written down.
+        const made = canMake(this.view, asked) ? asked : insteadOf(this.view, asked);
+        if (made !== asked && wasSeen(bench, made)) continue;
+        this.make(made);
         return 'went-on';
       }
       if (allSound(bench)) return 'ready';

@@ -5,6 +5,7 @@ export const REMARK_WORDS: Record<string, string> = {
   diode_other_way:
     'It passes the other way than the engine sheet says: fitted the wrong way, or the meter leads were changed over. Take it again.',
   not_rested: 'Not rested: surface charge reads high, so this says nothing yet.',
+  cell_or_empty: 'A sound battery emptied this far reads the same: charge it, let it rest, and read again.',
   charge_first: 'Charge it first: a tester judges capacity only on a charged battery.',
   ran_too_short: 'Shorter than it takes to fail, by the customer: it counts for so much less.',
   overspeed: 'Shut it down at once. It does not run again before spring, link and stop are as the maker has them.',
