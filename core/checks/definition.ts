@@ -34,7 +34,8 @@ export type Combine<Outcomes extends string = string, Order extends readonly Out
   /** A failure goes away only if every cause of it is among those the check takes out. */
   | {
       readonly kind: 'cure';
-      readonly failure: FailureId;
+      /** What is seen to go away; of several, whichever there is. */
+      readonly failure: FailureId | readonly FailureId[];
       readonly same: Outcomes;
       readonly cures: readonly { readonly outcome: Outcomes; readonly of: 'same' | 'other' | 'any' }[];
       /** Chance that a true cure is seen as one. */

@@ -13,7 +13,8 @@ export const splitCapLoose = defineCheck({
   outcomes: outcomes({ same: 'Changes nothing', cures: 'Comes back' }),
   combine: {
     kind: 'cure',
-    failure: 'run',
+    // One that lets through what an engine wants that is not asked for much makes it lean, and it never dies.
+    failure: ['run', 'fuel'],
     same: 'same',
     cures: [{ outcome: 'cures', of: 'any' }],
     reliability: 0.92,

@@ -108,7 +108,7 @@ export const FUEL_FAULTS = [
       symptoms: { 'dies-after-minutes': 0.9, 'low-power': 0.25, 'surges-warm': 0.25 },
       // It lets through what an engine wants that is not asked for much: that one goes on, and never well.
       otherwise: {
-        share: 0.25,
+        share: 0.4,
         failures: [{ failure: 'run', levels: { fades: 0.25 } }, LEAN(0.6)],
         symptoms: { 'dies-after-minutes': 0.3, 'low-power': 0.4, 'surges-warm': 0.3 },
         effects: [{ check: 'fuel.flow', outcomes: { weak: 0.15 } }],

@@ -28,6 +28,10 @@ const emptied = (m: Mower, severity: number) => {
   m.battery.openVolts -= Math.max(0, between(-0.5, 1, severity));
 };
 
+/** What hangs on a wire that is gone: the start line, the fuel solenoid, a path to ground, the charging [M]. */
+export const hungOnWire = (form: number): 'start-line' | 'solenoid-feed' | 'path-to-ground' | 'charging' =>
+  form < 0.55 ? 'start-line' : form < 0.75 ? 'solenoid-feed' : form < 0.88 ? 'path-to-ground' : 'charging';
+
 type OnMachine = (m: Mower, severity: number, form: number) => void;
 /** What each fault of the machine does to it. Figures are those of such parts when they are bad [M]. */
 const MACHINE = {
@@ -87,10 +91,10 @@ const MACHINE = {
     emptied(m, s);
   },
   'power.wiring': (m, s, form) => {
-    // Whatever hangs on the wire that is gone: the start line, the fuel solenoid, a path to ground, the charging.
-    if (form < 0.55) m.line.wiring = false;
-    else if (form < 0.75) m.solenoid.feed = false;
-    else if (form < 0.88) {
+    const hung = hungOnWire(form);
+    if (hung === 'start-line') m.line.wiring = false;
+    else if (hung === 'solenoid-feed') m.solenoid.feed = false;
+    else if (hung === 'path-to-ground') {
       m.drawA = ratio(0.06, 1.2, s);
       emptied(m, s);
     } else {

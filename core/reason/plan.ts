@@ -50,6 +50,9 @@ const WORTH_SHARE = 0.05;
 
 const SETTLING_CHECKS_SHOWN = 6;
 
+/** Where the first suspects cannot be proven, a check that has this chance to prove another is still made. */
+const STILL_WORTH_PROVING = 0.015;
+
 /** So many checks stand above what settles the first suspect. */
 const BEST_FEW = 3;
 
@@ -99,8 +102,13 @@ export function planNext(
   const telling = candidatesOf(round, wide, again).filter((c) => isWorthAsking(round, c, views));
   const listed = choose(round, rank(round, telling, views), search.order, views);
   const nothingProves = isStuck(round, search.order);
-  // Where nothing would prove what is left, nobody goes hunting what is hardly suspected: only what is worth its minutes.
-  const chosen = nothingProves ? listed.chosen.filter(({ saved }) => saved > 0) : listed.chosen;
+  const proves = confirmingChances(round);
+  // Where nothing would prove the first suspects, nobody goes hunting what is hardly suspected at all.
+  const chosen = nothingProves
+    ? listed.chosen.filter(
+        ({ saved, candidate }) => saved > 0 || (proves.get(candidate.instance.key) ?? 0) > STILL_WORTH_PROVING,
+      )
+    : listed.chosen;
   shorterFirst(round, chosen, telling, views);
   const next = chosen.map((entry) => nextCheck(round, entry));
   if (situation.crankingUnsafe)

@@ -1,6 +1,6 @@
 import { type FaultId, findFault, isCondition, sameRepair } from '../faults/index.ts';
 import { splitKey } from '../machine/key.ts';
-import { injectedKey } from '../mower/injectFaults.ts';
+import { hungOnWire, injectedKey } from '../mower/injectFaults.ts';
 import type { Drawn } from './draw.ts';
 
 /** What is put right besides: a new plug comes with its gap; whoever sets a governor sees what hangs loose on it. */
@@ -9,10 +9,18 @@ const NEW_ONE_CURES: Partial<Record<FaultId, readonly FaultId[]>> = {
   'fuel.governor-overspeed': ['fuel.governor-link'],
 };
 
+const GNAWED: FaultId = 'power.wiring';
+/** Whoever restores a feed, or finds what draws, follows the wire to where it is gnawed. */
+const FOLLOWS_THE_WIRE: Partial<Record<FaultId, ReturnType<typeof hungOnWire>>> = {
+  'fuel.solenoid-feed': 'solenoid-feed',
+  'power.draw': 'path-to-ground',
+};
+
 /** What was wrong is cured by the repair of another fault, where both take the same new part. */
 export function curedBy(key: string, put: Drawn['puts'][number]): boolean {
   if (injectedKey(put) === key) return true;
   const { id, cylinder } = splitKey(key);
+  if (put.fault === GNAWED && FOLLOWS_THE_WIRE[id as FaultId] === hungOnWire(put.form)) return true;
   const [made, was] = [findFault(id), findFault(put.fault)];
   if (made && NEW_ONE_CURES[made.id]?.some((cured) => cured === put.fault)) return cylinder === put.cylinder;
   return made !== undefined && was !== undefined && sameRepair(made, was) && cylinder === put.cylinder;

@@ -11,9 +11,12 @@ const OF_A_CYLINDER: readonly FailureId[] = ['pull', 'seal'];
 /** Chance that this cause makes that cylinder (or, for machine failures, the machine) fail. */
 function failing(cause: CauseInstance, check: CheckDefinition, target: number, at: At): number {
   if (check.combine.kind !== 'cure') return 0;
-  const { failure } = check.combine;
-  const levels = failureLevels(cause, failure, OF_A_CYLINDER.includes(failure) ? target : null, at);
-  return levels ? Object.values(levels).reduce((sum, chance) => sum + chance, 0) : 0;
+  const quiet = [check.combine.failure].flat().reduce((product, failure) => {
+    const levels = failureLevels(cause, failure, OF_A_CYLINDER.includes(failure) ? target : null, at);
+    const chance = Object.values(levels ?? {}).reduce((sum, level) => sum + level, 0);
+    return product * (1 - Math.min(1, chance));
+  }, 1);
+  return 1 - quiet;
 }
 
 /** For each target: chance that this cause is quiet if the check leaves it in, and if it takes it out. */
@@ -93,8 +96,8 @@ export function cureVariable(
 ): Pick<SpecVariable, 'touches' | 'distribution'> {
   const { check, cylinder } = instance;
   // That it does not crank or run is one failure of the machine, not one of each cylinder.
-  const failure = check.combine.kind === 'cure' ? check.combine.failure : null;
-  const targets = failure !== null && OF_A_CYLINDER.includes(failure) ? cylindersOf(engine) : [1];
+  const failures = check.combine.kind === 'cure' ? [check.combine.failure].flat() : [];
+  const targets = failures.some((failure) => OF_A_CYLINDER.includes(failure)) ? cylindersOf(engine) : [1];
   // Rows are many and causes few: what each does is worked out once per state.
   const known = new Map<string, Float64Array>();
   const shareOf = (at: At) => (key: string) => {
