@@ -17,7 +17,10 @@ import {
   readEvent,
   replayAll,
   summarise,
+  twoSteps,
+  type Weighed,
   warmingUp,
+  weighed,
 } from '../core/index.ts';
 import type { Believed, PreparedCheck } from './answers.ts';
 
@@ -42,6 +45,8 @@ export class Reasoning {
   private bench: Bench | null = null;
   private summary: BenchSummary | null = null;
   private warming: { readonly of: Bench['base']; readonly steps: Generator<void> } | null = null;
+  /** The last plan, and what it was worked out of. */
+  private planned: { readonly of: Bench; readonly plan: Plan } | null = null;
   private trials = 0;
   private round = 0;
 
@@ -75,9 +80,24 @@ export class Reasoning {
     const bench = this.opened();
     if (bench.printed.length !== events) return null;
     const began = performance.now();
-    const plan = nextChecks(bench, this.summary!);
+    const plan = this.planOf(bench);
     this.warmUp(plan.next.slice(0, PREPARED_CHECKS));
     return { plan, tookMs: performance.now() - began };
+  }
+
+  /** The same list, its best told apart by two steps: asked once the list stands. Null when the record has moved on. */
+  refine(events: number): { readonly plan: Plan; readonly tookMs: number } | null {
+    const bench = this.opened();
+    if (bench.printed.length !== events) return null;
+    const began = performance.now();
+    const plan = twoSteps(bench, this.planOf(bench));
+    return { plan, tookMs: performance.now() - began };
+  }
+
+  /** What each answer of a check would do, and why it is not among the next; null where it is not made on this engine. */
+  weigh(check: PreparedCheck): Weighed | null {
+    const bench = this.opened();
+    return weighed(bench, check, this.planOf(bench).next);
   }
 
   /** What speaks for and against a suspect. @throws RangeError for a fault this engine cannot have */
@@ -98,6 +118,11 @@ export class Reasoning {
       this.later(() => {
         if (this.bench === bench) tryOut(bench, check, inFigures);
       });
+  }
+
+  private planOf(bench: Bench): Plan {
+    if (this.planned?.of !== bench) this.planned = { of: bench, plan: nextChecks(bench, this.summary!) };
+    return this.planned.plan;
   }
 
   private opened(): Bench {

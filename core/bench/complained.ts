@@ -1,5 +1,5 @@
 import { NOT_CRANKING, NOT_RUNNING, STANDING, SYMPTOM_IDS, type Symptom } from '../complaint/symptoms.ts';
-import { ONE_OF, UNMENTIONED_COUNTS } from '../complaint/told.ts';
+import { HEARD_WITH, ONE_OF, UNMENTIONED_COUNTS } from '../complaint/told.ts';
 import { type Belief, initialBelief, withComplaint, withGroup } from '../reason/belief.ts';
 import { COMPLAINT, IMPLIED_CRANKS, IMPLIED_RUNS } from '../reason/catalogue/instances.ts';
 import { AS_COMPLAINED } from '../reason/catalogue/symptomVariable.ts';
@@ -22,6 +22,11 @@ export function complained(network: Network, complaint: readonly Symptom[]): Bel
 const isAnswered = (symptom: Symptom, complaint: readonly Symptom[]) =>
   ONE_OF.some((one) => one.includes(symptom) && one.some((told) => complaint.includes(told)));
 
+function untoldCounts(symptom: Symptom, complaint: readonly Symptom[]): number {
+  const heard = HEARD_WITH[symptom];
+  return heard && complaint.includes(heard.told) ? heard.counts : UNMENTIONED_COUNTS;
+}
+
 const complaints = new WeakMap<readonly Symptom[], Evidence>();
 
 /** The complaint as evidence; kept, for a record put to a wider space begins with it again. */
@@ -31,7 +36,7 @@ function complaintOf(complaint: readonly Symptom[]): Evidence {
     const weights = Object.fromEntries(
       SYMPTOM_IDS.filter((id) => complaint.includes(id) || !isAnswered(id, complaint)).map((id) => [
         id,
-        complaint.includes(id) ? { present: 1, absent: 0 } : { absent: 1, present: 1 - UNMENTIONED_COUNTS },
+        complaint.includes(id) ? { present: 1, absent: 0 } : { absent: 1, present: 1 - untoldCounts(id, complaint) },
       ]),
     );
     found = { variable: COMPLAINT, at: AS_COMPLAINED, weights, event: 0 };

@@ -20,4 +20,5 @@ export { type Bench, type BenchOptions, epochOf, type MadeRepair } from './state
 export * from './summary.ts';
 export { twoSteps } from './twoSteps.ts';
 export { warmingUp } from './warmingUp.ts';
+export { type Weighed, weighed } from './weighed.ts';
 export type { CheckDue, WorkDue } from './workDue.ts';

@@ -120,3 +120,7 @@ export const ONE_OF: readonly (readonly Symptom[])[] = [
 ];
 /** A symptom the customer did not mention counts weakly: how much of its absence is believed. */
 export const UNMENTIONED_COUNTS = 0.35;
+/** Who says that it cranks and does not start has heard how it cranks: that he does not call it slow counts for more [M]. */
+export const HEARD_WITH: { readonly [S in Symptom]?: { readonly told: Symptom; readonly counts: number } } = {
+  'cranks-slow': { told: 'cranks-no-start', counts: 0.75 },
+};

@@ -1,14 +1,12 @@
 import { RUNNING, type RunningState, type Temperature } from '../engine/index.ts';
-import { holds } from '../faults/index.ts';
 import type { Belief } from './belief.ts';
 import { type Catalogue, type CheckInstance, IMPLIED_CRANKS, IMPLIED_RUNS } from './catalogue/instances.ts';
 import type { IsInfeasible } from './infeasible.ts';
 import type { Network } from './network.ts';
-import { HOT_MIN, maskCost, openAfter, type Planner, runsFor, STATE_MIN } from './planner.ts';
-import { type Candidate, MOST_REPORTS, type Reports, withReports } from './reports.ts';
+import { HOT_MIN, maskCost, type Planner, STATE_MIN } from './planner.ts';
+import { type Candidate, type Reports, withReports } from './reports.ts';
 import { sameHeat } from './sameReading.ts';
-import { type Active, expectedSearch, type Missing, type Roads, roadsAfter, type SearchStart } from './search.ts';
-import type { Weights } from './shape.ts';
+import type { Active, Missing, Roads, SearchStart } from './search.ts';
 import type { StandingReading } from './standing.ts';
 
 /** What stands open and warm on the bench right now. */
@@ -51,35 +49,6 @@ export interface Round {
   readonly missing: Missing;
   readonly roads: Roads;
   readonly start: SearchStart;
-}
-
-/** Mass of each active set after a report, not normalised, into `out`; and what it adds up to. */
-function weighedMass(
-  { network, belief }: Round,
-  { instance }: Candidate,
-  ratio: Float64Array,
-  { sets, masses }: Active,
-  out: Float64Array,
-): number {
-  const { all, layout, whole } = belief.now;
-  const { setRow, furtherRow, stateless } = network.placed(instance.key, layout);
-  const { furtherFrom, space } = layout;
-  let chance = 0;
-  for (let k = 0; k < sets.length; k++) {
-    const i = sets[k]!;
-    let mass = 0;
-    // Where no state touches this check, it sees the set as a whole.
-    if (stateless) mass = masses[k]! * ratio[setRow[i]!]!;
-    else {
-      mass = all[i]! * ratio[setRow[i]!]!;
-      for (let at = furtherFrom[i]!; at < furtherFrom[i + 1]!; at++)
-        mass += all[space.count + at]! * ratio[furtherRow[at]!]!;
-      mass /= whole;
-    }
-    out[k] = mass;
-    chance += mass;
-  }
-  return chance;
 }
 
 /** Mass of the active sets on each row of a variable that any of them stands on: all that the check can tell apart. */
@@ -131,6 +100,13 @@ const byReport = (reports: Reports, chanceOf: (ratio: Float64Array) => number): 
 const otherThanLikeliest = ({ most, whole }: { most: number; whole: number }): number =>
   whole > 0 ? 1 - most / whole : 0;
 
+/** The set of no faults comes first in every space. */
+const NOTHING_WRONG = 0;
+
+/** Chance that it says anything but its likeliest of a machine with nothing wrong: said by nothing, it is no news. */
+const byNothing = (setRow: Int32Array, reports: Reports): number =>
+  otherThanLikeliest(byReport(reports, (ratio) => ratio[setRow[NOTHING_WRONG]!]!));
+
 /** Of each job and check, the chance that it says anything but its likeliest before a complaint was made. */
 const unsaidOf = new WeakMap<Planner, Map<string, number>>();
 
@@ -148,7 +124,7 @@ function unsaid({ network, planner }: Round, { instance, state, temperature, rep
       for (let i = space.count; i < prior.length; i++) chance += prior[i]! * ratio[furtherRow[i - space.count]!]!;
       return chance;
     });
-    found = otherThanLikeliest(said);
+    found = Math.max(0, otherThanLikeliest(said) - byNothing(setRow, reports));
     kept.set(key, found);
   }
   return found;
@@ -162,7 +138,7 @@ export const isAnswered = (round: Round, candidate: Candidate, { otherwise }: Te
 export interface Telling {
   /** How far it is expected to move belief: half the sum of changes, 0 (it tells nothing) .. 1. */
   readonly moved: number;
-  /** Chance that it says anything but its likeliest. */
+  /** Chance that something that is wrong makes it say anything but its likeliest. */
   readonly otherwise: number;
 }
 
@@ -191,7 +167,11 @@ export function tellingOf(round: Round, active: Active): (candidate: Candidate) 
       for (let k = 0; k < rows.length; k++) moved += masses[k]! * Math.abs(ratio[rows[k]!]! - share);
       return chance;
     });
-    return { moved: moved / (2 * whole), otherwise: otherThanLikeliest(said) };
+    const { setRow } = round.network.placed(instance.key, round.belief.now.layout);
+    return {
+      moved: moved / (2 * whole),
+      otherwise: Math.max(0, otherThanLikeliest(said) - byNothing(setRow, reports)),
+    };
   };
   return (candidate) => {
     let telling = kept.get(candidate);
@@ -201,65 +181,6 @@ export function tellingOf(round: Round, active: Active): (candidate: Candidate) 
     }
     return telling;
   };
-}
-
-/** A report as rare as this changes no average by a tenth of a minute. */
-const RARE = 0.001;
-
-function likeliestReports(round: Round, candidate: Candidate, active: Active, scratch: Float64Array): Reports {
-  const { reports } = candidate;
-  if (reports.length <= MOST_REPORTS) return reports;
-  const chances = new Map(reports.map((r) => [r, weighedMass(round, candidate, r.ratio, active, scratch)]));
-  return [...reports].sort((a, b) => chances.get(b)! - chances.get(a)!).slice(0, MOST_REPORTS);
-}
-
-/** Minutes of search saved on average by a check, net of its own [min]. */
-export function savedBy(round: Round, candidate: Candidate, active: Active, now: number): number {
-  const { catalogue, planner, start } = round;
-  const heats = candidate.temperature === 'hot' && !start.hot;
-  const from: SearchStart = {
-    ...start,
-    mask: openAfter(planner, start.mask | candidate.mask, runsFor(candidate.state, heats)),
-    hot: start.hot || heats,
-  };
-  const posterior = new Float64Array(active.sets.length);
-  let whole = 0;
-  for (let k = 0; k < active.masses.length; k++) whole += active.masses[k]!;
-  let expected = 0;
-  let seen = 0;
-  for (const { weights, ratio } of likeliestReports(round, candidate, active, posterior)) {
-    const chance = weighedMass(round, candidate, ratio, active, posterior);
-    if (chance < RARE * whole) continue;
-    const after = roadsGiven(round, candidate, weights);
-    expected += chance * expectedSearch(planner, after, posterior, active, catalogue.faults.length, from).minutes;
-    seen += chance;
-  }
-  return seen > 0 ? now - expected / seen - candidate.minutes : -candidate.minutes;
-}
-
-/** The roads still to be gone once the candidate has reported `weights`. */
-function roadsGiven(
-  { planner, missing, roads, start }: Round,
-  { instance, state, temperature }: Candidate,
-  weights: Weights,
-): Roads {
-  const changed: number[] = [];
-  const after = [...missing];
-  for (const r of planner.routesOf.get(instance.key) ?? []) {
-    const route = planner.routes[r]!;
-    const met = route.needs.filter(
-      ({ probe, need }) =>
-        planner.probes[probe]!.instance.key === instance.key &&
-        holds(need.when, state, temperature) &&
-        need.outcomes.some(
-          (o) => (weights[(need.part ?? '').replace('[c]', String(route.faultCylinder))]?.[o] ?? 0) > 0,
-        ),
-    );
-    if (!met.some(({ probe }) => missing[r]!.includes(probe))) continue;
-    after[r] = missing[r]!.filter((index) => !met.some(({ probe }) => probe === index));
-    changed.push(r);
-  }
-  return changed.length === 0 ? roads : roadsAfter(planner, roads, after, changed, start);
 }
 
 /** P(the engine can be brought into that state at all), over the sets that matter. */
@@ -294,8 +215,6 @@ export function makeCandidate(
   mask: number,
   temperature: Temperature | null,
 ): Omit<Candidate, 'reports'> {
-  const access = maskCost(planner, mask & ~start.mask);
-  const heating = temperature === 'hot' && !start.hot ? HOT_MIN : 0;
   return {
     instance,
     state,
@@ -307,9 +226,20 @@ export function makeCandidate(
       ...(situation.adjusted.has(instance.key) ? { adjusted: true as const } : {}),
     },
     mask,
-    minutes: instance.check.minutes + (STATE_MIN[state] ?? 0) + access + heating,
+    minutes: minutesFrom(planner, start, { instance, state, mask, temperature }),
   };
 }
+
+/** Hands-on minutes of a check with that much open and that warm: itself, its state, what is still to be opened and closed, and heat [min]. */
+export const minutesFrom = (
+  planner: Planner,
+  from: Pick<SearchStart, 'mask' | 'hot'>,
+  { instance, state, mask, temperature }: Pick<Candidate, 'instance' | 'state' | 'mask' | 'temperature'>,
+): number =>
+  instance.check.minutes +
+  (STATE_MIN[state] ?? 0) +
+  maskCost(planner, mask & ~from.mask) +
+  (temperature === 'hot' && !from.hot ? HOT_MIN : 0);
 
 /** The engine is neither cranked nor run as things stand. */
 export const mustNotTurn = ({ crankingUnsafe, lookFirst }: Pick<Situation, 'crankingUnsafe' | 'lookFirst'>): boolean =>

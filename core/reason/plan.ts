@@ -10,7 +10,6 @@ import {
   type Round,
   readAt,
   type Situation,
-  savedBy,
   type Telling,
   tellingOf,
 } from './candidates.ts';
@@ -33,6 +32,7 @@ import {
 } from './search.ts';
 import type { StandingReading } from './standing.ts';
 import { type Why, whyOf } from './why.ts';
+import { savedBy } from './worth.ts';
 
 /** Checks are told apart on the likeliest sets alone. */
 export const TOLD_APART_ON = 300;
@@ -92,15 +92,8 @@ export function planNext(
   situation: Situation,
   again: string | null = null,
 ): Plan {
-  const { round, wide, search } = roundOf(catalogue, network, belief, planner, situation);
-  const views: Views = {
-    wide,
-    now: search.minutes,
-    tells: tellingOf(round, likeliest(wide, TOLD_APART_ON)),
-    proofs: proofsOf(round),
-  };
-  const telling = candidatesOf(round, wide, again).filter((c) => isWorthAsking(round, c, views));
-  const listed = choose(round, rank(round, telling, views), search.order, views);
+  const { round, search, views, telling, ranked } = consider(catalogue, network, belief, planner, situation, again);
+  const listed = choose(round, ranked, search.order, views);
   const nothingProves = isStuck(round, search.order);
   const proves = confirmingChances(round);
   // Where nothing would prove the first suspects, nobody goes hunting what is hardly suspected at all.
@@ -120,6 +113,26 @@ export function planNext(
     promote(round, next, id, checkOf(id).states[0]!, null, { code: 'before-turning' });
   if (again !== null) promoteAgain(round, next, again);
   return { expectedSearchMin: search.minutes, next, confirmingOrder: listed.confirmingOrder, nothingProves };
+}
+
+/** What a plan is chosen from: the round, and the checks worth asking, the most telling of them ranked by the minutes they save. */
+export function consider(
+  catalogue: Catalogue,
+  network: Network,
+  belief: Belief,
+  planner: Planner,
+  situation: Situation,
+  again: string | null,
+) {
+  const { round, wide, search } = roundOf(catalogue, network, belief, planner, situation);
+  const views: Views = {
+    wide,
+    now: search.minutes,
+    tells: tellingOf(round, likeliest(wide, TOLD_APART_ON)),
+    proofs: proofsOf(round),
+  };
+  const telling = candidatesOf(round, wide, again).filter((c) => isWorthAsking(round, c, views));
+  return { round, wide, search, views, telling, ranked: rank(round, telling, views) };
 }
 
 /** The round as it stands: the sets that matter, the roads still to be gone, and the search that lies ahead. */

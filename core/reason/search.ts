@@ -168,7 +168,7 @@ interface Going {
 }
 
 /** Mass of each fault over the sets it is in. */
-function massOfFaults(
+export function massOfFaults(
   weights: Float64Array,
   members: Int16Array,
   faults: number,

@@ -64,7 +64,6 @@ export function plannedPath(raw: unknown, truth: Truth, seed: number, form = 0.3
   const steps: PlannedPath['steps'][number][] = [];
   const result = runTrial(drawn, 'ridge', how, {
     watch: (bench, asked, minutes) => {
-      (globalThis as any).WATCH?.(bench, asked, minutes);
       const listed = nextChecks(bench, summarise(bench)).next.some(
         (n) => n.check === asked.check && n.cylinder === asked.cylinder && n.condition === asked.condition,
       );

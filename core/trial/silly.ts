@@ -46,10 +46,10 @@ export function sillyOf(bench: Bench, asked: Asked): Silly | null {
   const proves = proofsOf(round).has(key);
   const tells = tellingOf(round, likeliest(wide, TOLD_APART_ON));
   const telling = tells(own);
+  if (isGate(bench, asked)) return null;
   if (taken.length === 0 && !proves && isAnswered(round, own, telling)) return 'answered';
   const { moved } = telling;
   if (moved < PARTS_NOTHING && !proves) return 'rivals-excluded';
-  if (isGate(bench, asked)) return null;
   const opening = stillToOpen(bench, asked.check, asked.cylinder).minutes;
   if (opening > LONG_OPENING_MIN && !proves) {
     const shorter = candidates.some(

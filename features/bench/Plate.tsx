@@ -18,7 +18,7 @@ import type { OnBench } from './PartForm.tsx';
 import { PlateBody } from './PlateBody.tsx';
 import { PlateFoot } from './PlateFoot.tsx';
 import type { OpenOf } from './PutBack.tsx';
-import type { CautionsOf, ClockOf, Entries, PlateCheck, TakesFocus } from './plateCheck.ts';
+import type { CautionsOf, ClockOf, Entries, PlateCheck, TakesFocus, WorthOf } from './plateCheck.ts';
 import { usePlateEntry } from './usePlateEntry.ts';
 import { usePlateKeys } from './usePlateKeys.ts';
 
@@ -40,6 +40,7 @@ interface Props {
   readonly onRecord: (readings: readonly { readonly read: ReadingEvent; readonly id: string }[]) => boolean;
   readonly onNotPerformed: (event: RawNotPerformedEvent, id: string) => boolean;
   readonly onLearnt: (event: RawEngineEvent, id: string) => void;
+  readonly worth: WorthOf;
   readonly clock: ClockOf;
   readonly cautions: CautionsOf;
   readonly opened: OpenOf;
@@ -110,6 +111,7 @@ export function Plate({ plate, first, head, habit, readings, epoch, beforeText, 
         onChange={change}
         onSide={on.onSide}
         onLearnt={on.onLearnt}
+        worth={on.worth}
         clock={on.clock}
         cautions={on.cautions}
         opened={on.opened}

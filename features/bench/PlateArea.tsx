@@ -108,6 +108,7 @@ function Lying({ bench, jobId, head, habit }: Props) {
           cautions={bench.cautions}
           parts={parts}
           opened={{ open: now.open, onAccess: bench.putBeside }}
+          worth={{ ask: bench.weigh, events: now.events, stale: now.planStale, onInstead: pick.planned }}
           clock={{ jobId, since: bench.sinceOf(shown.plate.check), onSetUp: bench.putBeside }}
           onLeave={shown.by !== 'picked' && !bench.view.more ? null : bench.leave}
           takesFocus={bench.takesFocus}

@@ -8,7 +8,11 @@ import { PlateCautions, Prepared, PutBack, Todo } from './panels.ts';
 import type { PlateBodyProps } from './plateBodyProps.ts';
 
 /** What is to be done, what to mind, where things stand, and why it is worth it; a drawing, where the check has one, comes before the words. */
-export function PlateTold(props: PlateBodyProps) {
+export function PlateTold({
+  worthShown,
+  onWorth,
+  ...props
+}: PlateBodyProps & { readonly worthShown: boolean; readonly onWorth: () => void }) {
   const { plate, check, head } = props;
   const cards = useFaultCards();
   const drawn = isDrawn(check.id) ? check.id : null;
@@ -61,10 +65,27 @@ export function PlateTold(props: PlateBodyProps) {
         </>
       )}
       {drawn && todo}
-      {plate.from && <p className="text-[0.95rem] leading-snug text-soft">{whyLine(plate.from, cards)}</p>}
+      {mayAskWorth(plate) ? (
+        <button
+          type="button"
+          aria-expanded={worthShown}
+          onClick={onWorth}
+          className="min-h-tap w-full text-left text-[0.95rem] leading-snug text-soft"
+        >
+          {plate.from && <>{whyLine(plate.from, cards)} </>}
+          <span className="font-bold text-ink underline decoration-line underline-offset-4">
+            {plate.from ? 'What each answer would do' : 'What is it worth here?'}
+          </span>
+        </button>
+      ) : (
+        plate.from && <p className="text-[0.95rem] leading-snug text-soft">{whyLine(plate.from, cards)}</p>
+      )}
     </div>
   );
 }
+
+/** A re-test and a correction are not made for the minutes they save. */
+const mayAskWorth = ({ retest, replaces }: PlateBodyProps['plate']) => !retest && replaces === null;
 
 /** What the person at the tablet has read of the cautions, on this job and in this shift. */
 const readBy = ({ cautions: { tape, person } }: PlateBodyProps): ReadonlySet<CautionId> =>

@@ -20,6 +20,7 @@ export const Todo = later(() => import('./Todo.tsx').then((m) => m.Todo));
 export const PutBack = later(() => import('./PutBack.tsx').then((m) => m.PutBack));
 export const PlateCautions = later(() => import('./PlateCautions.tsx').then((m) => m.PlateCautions));
 export const Prepared = later(() => import('./Prepared.tsx').then((m) => m.Prepared));
+export const Worth = later(() => import('./Worth.tsx').then((m) => m.Worth));
 export const Clock = later(() => import('./Clock.tsx').then((m) => m.Clock));
 export const OpenNow = later(() => import('./OpenNow.tsx').then((m) => m.OpenNow));
 export const PrintedWork = later(() => import('./PrintedWork.tsx').then((m) => m.PrintedWork));
@@ -40,6 +41,7 @@ export const PANELS = [
   SheetAsk,
   WorkPlate,
   Clock,
+  Worth,
   Prepared,
   PlateCautions,
   PutBack,

@@ -4,7 +4,7 @@ import type { StationSide } from '@/features/station/stationProps.ts';
 import type { Entry } from './entry.ts';
 import type { OnBench } from './PartForm.tsx';
 import type { OpenOf } from './PutBack.tsx';
-import type { CautionsOf, ClockOf, Entries, PlateCheck } from './plateCheck.ts';
+import type { CautionsOf, ClockOf, Entries, PlateCheck, WorthOf } from './plateCheck.ts';
 import type { Doubts } from './useDoubts.ts';
 import type { Draft, Judged } from './usePlateEntry.ts';
 
@@ -26,6 +26,7 @@ export interface PlateBodyProps {
   readonly onChange: (side: number, entry: Entry) => void;
   readonly onSide: (cylinder: number | null) => void;
   readonly onLearnt: (event: RawEngineEvent, id: string) => void;
+  readonly worth: WorthOf;
   readonly clock: ClockOf;
   readonly cautions: CautionsOf;
   readonly opened: OpenOf;

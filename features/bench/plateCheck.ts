@@ -1,4 +1,12 @@
-import type { HeededLine, NextCheck, RawHeededEvent, RawSetUpEvent, RunningState, Temperature } from '@/core/index.ts';
+import type {
+  HeededLine,
+  NextCheck,
+  RawHeededEvent,
+  RawSetUpEvent,
+  RunningState,
+  Temperature,
+  Weighed,
+} from '@/core/index.ts';
 import type { Entry } from './entry.ts';
 
 /** A check on the plate: from the plan, from the search, as a re-test or in place of a struck line. */
@@ -21,6 +29,15 @@ export type Entries = Readonly<Record<number, Entry>>;
 
 /** Whether a new plate draws the focus: what somebody is just writing elsewhere is not interrupted by the plan. */
 export type TakesFocus = 'always' | 'unless-writing' | 'no';
+
+/** What the plate needs to say what a check is worth. */
+export interface WorthOf {
+  readonly ask: (check: Pick<NextCheck, 'check' | 'cylinder' | 'condition' | 'temperature'>) => Promise<Weighed | null>;
+  /** Of so many lines it is worked out; a newer record has it worked out anew. */
+  readonly events: number;
+  readonly stale: boolean;
+  readonly onInstead: (next: NextCheck) => void;
+}
 
 /** What a check that takes its time needs to know of the clock. */
 export interface ClockOf {

@@ -125,6 +125,7 @@ export function useBench({ job, head, caseHead: given, events: first, epoch, sta
     asking: who.asking,
     cautions: useCautions(record, who.person, taking.putBeside),
     explain: reasoner.explain,
+    weigh: reasoner.weigh,
     checksSeeing: reasoner.checksSeeing,
     plateKey: plate && keyOf(plate, view.turn),
     takesFocus: takesFocus(view, coarse),

@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Explanation, JobEvent, PartId, Plan, RawEvent } from '@/core/index.ts';
 import type { Stand } from '@/features/record/printedEvent.ts';
-import type { Believed } from '@/workers/answers.ts';
+import type { Believed, PreparedCheck } from '@/workers/answers.ts';
 import { fetchStand } from './fetchStand.ts';
 import { type Health, ReasonerClient } from './reasonerClient.ts';
 import { outlineOf, ridgeStore } from './ridgeStore.ts';
@@ -43,6 +43,10 @@ export function useReasoner(jobId: string, head: unknown, first: readonly RawEve
       took('reasoner-plan', tookMs);
       soon(() => setNow((old) => (old.events === events ? { ...old, plan, planStale: false } : old)));
     },
+    refined: (events, plan, tookMs) => {
+      took('reasoner-refine', tookMs);
+      soon(() => setNow((old) => (old.events === events && !old.planStale ? { ...old, plan } : old)));
+    },
     health: setHealth,
   });
 
@@ -61,8 +65,9 @@ export function useReasoner(jobId: string, head: unknown, first: readonly RawEve
     [afterRidge],
   );
   const explain = useCallback((key: string): Promise<Explanation> => client.current!.explain(key), []);
+  const weigh = useCallback((check: PreparedCheck) => client.current!.weigh(check), []);
   const checksSeeing = useCallback((part: PartId) => client.current!.checksSeeing(part), []);
   const prepare = useCallback((check: Parameters<ReasonerClient['prepare']>[0]) => client.current!.prepare(check), []);
   const again = useCallback(() => client.current!.again(), []);
-  return { now, ridge, health, open, add, explain, checksSeeing, prepare, again, afterRidge };
+  return { now, ridge, health, open, add, explain, weigh, checksSeeing, prepare, again, afterRidge };
 }

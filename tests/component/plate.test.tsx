@@ -52,6 +52,7 @@ function shown(plate: Partial<PlateCheck>, more: Partial<Parameters<typeof Plate
         onRecord={onRecord}
         onNotPerformed={() => true}
         onLearnt={() => {}}
+        worth={{ ask: async () => null, events: 0, stale: false, onInstead: () => {} }}
         clock={{ jobId: 'job-1', since: null, onSetUp: () => {} }}
         cautions={{ tape: [], person: 'ilse', onHeed: () => {} }}
         parts={[]}

@@ -165,8 +165,10 @@ function onSingle(fault: FaultDefinition): FaultDefinition {
       },
       ...(when ? { when } : {}),
     }));
-  if (stops.length === 0 || definition.failures.some(({ failure }) => failure === 'run')) return definition;
-  return { ...definition, failures: [...definition.failures, ...stops] };
+  if (stops.length === 0) return definition;
+  const failures = definition.failures.map((f) => (f.failure === 'pull' ? { ...f, on: 'every' as const } : f));
+  const saysItself = failures.some(({ failure }) => failure === 'run');
+  return { ...definition, failures: saysItself ? failures : [...failures, ...stops] };
 }
 
 /** The catalogue, applied to one engine with its history; `weights` are a shop's own, by fault id. */

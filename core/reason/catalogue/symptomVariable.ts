@@ -1,8 +1,8 @@
 import { NOT_ON_A_RUN } from '../../checks/look.run.ts';
 import { SYMPTOM_IDS, type Symptom } from '../../complaint/symptoms.ts';
 import { SEEN_LEAKS, SYMPTOM_LEAK, SYMPTOM_LEAKS, showsAs } from '../../complaint/told.ts';
-import type { Interaction } from '../../faults/index.ts';
-import { FAILURE_IDS } from '../../machine/failures.ts';
+import type { FailureEffect, Interaction } from '../../faults/index.ts';
+import { FAILURE_IDS, type FailureId } from '../../machine/failures.ts';
 import { type At, atKey, type SpecVariable } from '../spec.ts';
 import { failureLevels, isGoneRound, showsToday } from './acting.ts';
 import { type CauseInstance, COMPLAINT } from './instances.ts';
@@ -29,11 +29,18 @@ export function symptomChance(cause: CauseInstance, symptom: Symptom, at: At): n
     const levels = failureLevels(cause, failure, null, at);
     if (!levels) continue;
     let chance = 0;
-    for (const [level, share] of Object.entries(levels)) chance += share * (showsAs(failure, level)[symptom] ?? 0);
+    for (const [level, share] of Object.entries(levels))
+      if (!stopsEngine(failure, level, cause)) chance += share * (showsAs(failure, level)[symptom] ?? 0);
     quiet *= 1 - Math.min(1, chance);
   }
   return 1 - quiet;
 }
+
+/** No cylinder pulls: that the engine does not start is a failure of its own, and of one that does not start nobody says that it is weak or rough. */
+const stopsEngine = (failure: FailureId, level: string, { cylinder, definition }: CauseInstance): boolean =>
+  failure === 'pull' && level === 'dead' && (cylinder === null || definition.failures.some(isOnlyCylinder));
+
+const isOnlyCylinder = ({ failure, on }: FailureEffect) => failure === 'pull' && on === 'every';
 
 /** A complaint speaks of the machine as it is used: loaded and hot. */
 export const AS_COMPLAINED: At = { state: 'loaded', temperature: 'hot' };
