@@ -45,5 +45,5 @@ export { carburettorText, DEPTH_WORDS, STEP_WORDS } from './wording/carburettor.
 export { FIT_WORDS, ORIGIN_WORDS, partCardText } from './wording/partCard.ts';
 export { QUANTITY_WORDS, quantityLine } from './wording/quantities.ts';
 export { REMARK_WORDS } from './wording/remarks.ts';
-export { notListedText, reportText } from './wording/weighedText.ts';
+export { housePriceText, notListedText, reportText } from './wording/weighedText.ts';
 export * from './wording/wording.ts';

@@ -1,6 +1,7 @@
 import {
   advance,
   type Bench,
+  type BenchPlan,
   type BenchSummary,
   type CheckDefinition,
   checkOf,
@@ -12,12 +13,12 @@ import {
   type NextCheck,
   nextChecks,
   type PartId,
-  type Plan,
+  type PartsInVain,
+  partsInVain,
   readCase,
   readEvent,
   replayAll,
   summarise,
-  twoSteps,
   type Weighed,
   warmingUp,
   weighed,
@@ -46,7 +47,7 @@ export class Reasoning {
   private summary: BenchSummary | null = null;
   private warming: { readonly of: Bench['base']; readonly steps: Generator<void> } | null = null;
   /** The last plan, and what it was worked out of. */
-  private planned: { readonly of: Bench; readonly plan: Plan } | null = null;
+  private planned: { readonly of: Bench; readonly plan: BenchPlan } | null = null;
   private trials = 0;
   private round = 0;
 
@@ -76,7 +77,7 @@ export class Reasoning {
   }
 
   /** What to check next after that many events; null when the record has moved on. */
-  plan(events: number): { readonly plan: Plan; readonly tookMs: number } | null {
+  plan(events: number): { readonly plan: BenchPlan; readonly tookMs: number } | null {
     const bench = this.opened();
     if (bench.printed.length !== events) return null;
     const began = performance.now();
@@ -85,19 +86,15 @@ export class Reasoning {
     return { plan, tookMs: performance.now() - began };
   }
 
-  /** The same list, its best told apart by two steps: asked once the list stands. Null when the record has moved on. */
-  refine(events: number): { readonly plan: Plan; readonly tookMs: number } | null {
-    const bench = this.opened();
-    if (bench.printed.length !== events) return null;
-    const began = performance.now();
-    const plan = twoSteps(bench, this.planOf(bench));
-    return { plan, tookMs: performance.now() - began };
-  }
-
   /** What each answer of a check would do, and why it is not among the next; null where it is not made on this engine. */
   weigh(check: PreparedCheck): Weighed | null {
     const bench = this.opened();
     return weighed(bench, check, this.planOf(bench).next);
+  }
+
+  /** What a repair on belief alone may cost for nothing; null where it is proven. */
+  inVain(key: string): PartsInVain | null {
+    return partsInVain(this.opened(), this.summary!, key);
   }
 
   /** What speaks for and against a suspect. @throws RangeError for a fault this engine cannot have */
@@ -120,7 +117,7 @@ export class Reasoning {
       });
   }
 
-  private planOf(bench: Bench): Plan {
+  private planOf(bench: Bench): BenchPlan {
     if (this.planned?.of !== bench) this.planned = { of: bench, plan: nextChecks(bench, this.summary!) };
     return this.planned.plan;
   }

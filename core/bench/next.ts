@@ -4,17 +4,23 @@ import { instanceKey } from '../machine/key.ts';
 import { isInfeasibleIn } from '../reason/candidates.ts';
 import { type NextCheck, type Plan, planNext } from '../reason/plan.ts';
 import { contradictedProof } from './contradicted.ts';
+import { type HousePrice, housePrices } from './housePrice.ts';
 import { takenAgain } from './readings.ts';
 import type { RetestDue } from './retest.ts';
 import { situationOf } from './situation.ts';
 import { type Bench, epochOf } from './state.ts';
 import type { BenchSummary } from './summary.ts';
 
+/** What to check next on a bench, and what the rules of its house cost there. */
+export interface BenchPlan extends Plan {
+  readonly housePrices: readonly HousePrice[];
+}
+
 /** The ranked next checks, one step ahead; after a repair its re-tests come first. */
 export function nextChecks(
   bench: Bench,
   summary: Pick<BenchSummary, 'grossError' | 'retests' | 'suspects' | 'confirmed'>,
-): Plan {
+): BenchPlan {
   const doubted = summary.grossError === null ? undefined : bench.readings.find((r) => r.event === summary.grossError);
   const again =
     doubted && !takenAgain(bench, doubted)
@@ -24,8 +30,14 @@ export function nextChecks(
   const retests = summary.retests.map((due) => retestAsNext(bench, due));
   const same = (a: NextCheck, b: NextCheck) => a.check === b.check && a.cylinder === b.cylinder;
   const listed = plan.next.filter((n) => !retests.some((r) => same(n, r)));
-  return { ...plan, next: [...retests, ...ledByHouse(bench, listed)] };
+  const led = ledByHouse(bench, listed);
+  const first = led.find((n) => !isFixed(n));
+  const ledWith = first && first !== listed.find((n) => !isFixed(n)) ? first : null;
+  return { ...plan, next: [...retests, ...led], housePrices: housePrices(bench, listed, ledWith) };
 }
+
+/** What goes before any school. */
+const isFixed = ({ why }: NextCheck) => ['makes-safe', 'before-turning', 'again'].includes(why.code);
 
 /** What makes it safe and what is to be taken again stay first; then what the house's school leads with, until it was looked at. */
 function ledByHouse(bench: Bench, listed: readonly NextCheck[]): readonly NextCheck[] {
@@ -45,7 +57,7 @@ function ledByHouse(bench: Bench, listed: readonly NextCheck[]): readonly NextCh
     ...asNext(bench, { check: check.id, cylinder, condition, temperature }),
     why: { code: 'house' },
   };
-  const fixed = listed.filter((n) => ['makes-safe', 'before-turning', 'again'].includes(n.why.code));
+  const fixed = listed.filter(isFixed);
   // Nothing that cranks comes before what makes cranking safe.
   if (fixed.length > 0 && condition === 'cranking') return listed;
   return [...fixed, first, ...listed.filter((n) => !fixed.includes(n) && n !== first)];

@@ -1,6 +1,7 @@
 import { instanceKey } from '../machine/key.ts';
 import type { NextCheck } from '../reason/plan.ts';
 import { type NotListed, type WeighedCheck, weighCheck } from '../reason/weighCheck.ts';
+import { accessMask } from './accessMask.ts';
 import { situationOf } from './situation.ts';
 import { type Bench, houseMakes } from './state.ts';
 
@@ -28,25 +29,14 @@ export function weighed(
   const key = instanceKey(asked.check, asked.cylinder);
   const instance = catalogue.checks.find((c) => c.key === key);
   if (!instance || !network.hasVariable(key)) return null;
-  const planner = bench.planner();
-  const mask = bench.access
-    .keysFor(
-      instance.check,
-      instance.cylinder,
-      Array.from({ length: head.engine.cylinders }, (_, i) => i + 1),
-    )
-    .reduce(
-      (bits, access) => bits | (planner.accessKeys.includes(access) ? 1 << planner.accessKeys.indexOf(access) : 0),
-      0,
-    );
   const told = weighCheck(
     catalogue,
     network,
     belief,
-    planner,
+    bench.planner(),
     situationOf(bench),
     { instance, state: asked.condition, temperature: asked.temperature },
-    mask,
+    accessMask(bench, instance),
   );
   const isSame = (n: NextCheck) =>
     n.check === asked.check && n.cylinder === asked.cylinder && n.condition === asked.condition;

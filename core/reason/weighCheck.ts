@@ -66,8 +66,8 @@ export interface WeighedCheck {
 
 /** Reports rarer than this are left out, and of the rest so many told. */
 const RARE = 0.01;
-const REPORTS_TOLD = 6;
-const SUSPECTS_TOLD = 3;
+const REPORTS_TOLD = 5;
+const SUSPECTS_TOLD = 2;
 
 /**
  * What each answer of a check would do, and why it is not among the next: any check of this engine can be asked about.

@@ -1,7 +1,8 @@
+import type { HousePrice } from '../bench/housePrice.ts';
 import type { Weighed, WhyNotListed } from '../bench/weighed.ts';
 import type { CheckDefinition } from '../checks/index.ts';
 import { SYMPTOMS, type Symptom } from '../complaint/symptoms.ts';
-import { outcomeLabel, placeLabel } from './wording.ts';
+import { checkLabel, outcomeLabel, placeLabel } from './wording.ts';
 
 /** What a check would say: an outcome, or what it finds at each place. */
 export function reportText(check: CheckDefinition, says: Weighed['reports'][number]['says']): string {
@@ -9,13 +10,17 @@ export function reportText(check: CheckDefinition, says: Weighed['reports'][numb
     const outcomes = Object.keys(weights);
     if (check.takesSymptoms) return outcomes.includes('present') ? (SYMPTOMS[place as Symptom] ?? place) : '';
     const found = outcomes.map((outcome) => outcomeLabel(check, outcome)).join(' or ');
-    return place === '' ? found : `${placeLabel(place)}: ${found.toLowerCase()}`;
+    return place === '' ? found : `${placeOf(place)} ${found.toLowerCase()}`;
   });
   const said = places.filter((text) => text !== '');
   // Of a run, or of many places: nothing anywhere.
   if (said.length === 0) return 'Runs clean';
-  return said.length > 3 ? outcomeLabel(check, Object.keys(Object.values(says)[0]!)[0]!) : said.join(', ');
+  return said.length > 3 ? outcomeLabel(check, Object.keys(Object.values(says)[0]!)[0]!) : capital(said.join(', '));
 }
+
+/** A cylinder by its number, or a place by its name. */
+const placeOf = (place: string): string => (/^\d$/.test(place) ? `cylinder ${place}` : placeLabel(place));
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 const NOT_LISTED: Readonly<Record<WhyNotListed, string>> = {
   unsafe: 'Nothing is turned until what makes it safe has been looked at.',
@@ -45,4 +50,14 @@ export function notListedText({ notListed, searchMin, afterMin, minutes, instead
   return notListed === 'worth-less' && saved > 0
     ? 'It saves minutes here, and others save more.'
     : NOT_LISTED[notListed];
+}
+
+/** What a rule of the house costs on this job. */
+export function housePriceText({ rule, check, minutes }: HousePrice): string {
+  const costs = `about ${minutesText(minutes)} on average here`;
+  const title = checkLabel(check, null);
+  if (rule === 'leads') return `House rule: "${title}" first. It costs ${costs}.`;
+  return rule === 'leaves-out'
+    ? `House rule: no "${title}". It costs ${costs}.`
+    : `What "${title}" needs is not owned: it costs ${costs}.`;
 }

@@ -3,10 +3,11 @@ import { memo, type RefObject, Suspense, useEffect, useMemo, useState } from 're
 import {
   type AccessOnMachine,
   accessLabel,
+  type BenchPlan,
   checkOf,
   type EngineWords,
+  housePriceText,
   type NextCheck,
-  type Plan,
   type RawEvent,
   STATE_WORDS,
   TEMPERATURE_WORDS,
@@ -40,6 +41,9 @@ function rowsOf(next: readonly NextCheck[]): Row[] {
   return rows;
 }
 
+/** Rules of the house whose price is told, the dearest first. */
+const PRICES_TOLD = 2;
+
 const NOTHING_TO_OPEN = 'Nothing more to open';
 
 /** What has to be opened first, as a heading. */
@@ -60,7 +64,7 @@ function groupsOf(rows: readonly Row[]): [string, Row[]][] {
 }
 
 interface Props {
-  readonly plan: Plan | null;
+  readonly plan: BenchPlan | null;
   readonly stale: boolean;
   /** How many lines the record had that it was worked out from. */
   readonly events: number;
@@ -127,6 +131,16 @@ export const BenchOrder = memo(function BenchOrder({
           </div>
         ))}
       </div>
+      {!stale && plan && plan.housePrices.length > 0 && (
+        <ul
+          aria-label="What the house rules cost here"
+          className="mt-2 bg-well px-2 py-1.5 text-[0.95rem] leading-snug"
+        >
+          {plan.housePrices.slice(0, PRICES_TOLD).map((price) => (
+            <li key={price.check}>{housePriceText(price)}</li>
+          ))}
+        </ul>
+      )}
       <Suspense fallback={null}>
         <OpenNow open={open} engine={engine} access={access} onAccess={act.onAccess} />
       </Suspense>

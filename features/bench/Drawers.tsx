@@ -31,6 +31,7 @@ export function Drawers({
   desk,
   dispatch,
   onRecord,
+  belief,
 }: {
   jobId: string;
   closed: boolean;
@@ -71,7 +72,7 @@ export function Drawers({
       </div>
       {!closed && drawer !== null && (
         <Suspense key={drawer} fallback={null}>
-          <OpenDrawer {...{ drawer, head, habit, suspects, blockers, parts, onRecord }} />
+          <OpenDrawer {...{ drawer, head, habit, suspects, blockers, parts, onRecord, belief }} />
         </Suspense>
       )}
     </>

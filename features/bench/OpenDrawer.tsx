@@ -7,6 +7,7 @@ import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
 import { ClosePanel } from './ClosePanel.tsx';
 import { useFaultCards } from './FaultWords.tsx';
+import type { OnBelief } from './OnBelief.tsx';
 import { type OnBench, PartForm } from './PartForm.tsx';
 import type { Drawer } from './plateReducer.ts';
 import { AnyRepair } from './RepairPanel.tsx';
@@ -20,15 +21,22 @@ export interface Opened {
   /** Parts that lie on the bench, by the line of each. */
   readonly parts: readonly OnBench[];
   readonly onRecord: (event: RawEvent, id: string) => void;
+  readonly belief: OnBelief;
 }
 
 /** What is written down besides a check. */
-export function OpenDrawer({ drawer, head, habit, suspects, blockers, parts, onRecord }: Opened) {
+export function OpenDrawer({ drawer, head, habit, suspects, blockers, parts, onRecord, belief }: Opened) {
   const cards = useFaultCards();
   return (
     <DrawerBox>
       {drawer === 'repair' && (
-        <AnyRepair house={head.house} keys={repairKeys(suspects, cards, head)} parts={parts} onRecord={onRecord} />
+        <AnyRepair
+          house={head.house}
+          keys={repairKeys(suspects, cards, head)}
+          parts={parts}
+          belief={belief}
+          onRecord={onRecord}
+        />
       )}
       {drawer === 'part' && <PartForm head={head} habit={habit} onRecord={onRecord} />}
       {drawer === 'note' && <NoteForm onRecord={onRecord} />}

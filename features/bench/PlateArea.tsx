@@ -26,6 +26,14 @@ const Waiting = () => (
 const pairsText = ({ now, lines }: Props['bench']) =>
   now.summary.pairs.map((pair) => beforeLineText(pair, (n) => standingReading(lines, n)));
 
+/** What the reasoner says of a check as the record stands. */
+const worthOf = ({ weigh, now, pick }: Props['bench']) => ({
+  ask: weigh,
+  events: now.events,
+  stale: now.planStale,
+  onInstead: pick.planned,
+});
+
 /** What lies on the plate: the next check, the repair that is proven, the closing, or how it ended. */
 export function PlateArea(props: Props) {
   return (
@@ -108,7 +116,7 @@ function Lying({ bench, jobId, head, habit }: Props) {
           cautions={bench.cautions}
           parts={parts}
           opened={{ open: now.open, onAccess: bench.putBeside }}
-          worth={{ ask: bench.weigh, events: now.events, stale: now.planStale, onInstead: pick.planned }}
+          worth={worthOf(bench)}
           clock={{ jobId, since: bench.sinceOf(shown.plate.check), onSetUp: bench.putBeside }}
           onLeave={shown.by !== 'picked' && !bench.view.more ? null : bench.leave}
           takesFocus={bench.takesFocus}

@@ -1,19 +1,18 @@
 import { clsx } from 'clsx';
-import { Suspense, useState } from 'react';
+import { Suspense } from 'react';
 import { fromSi } from '@/core/index.ts';
 import { isDrawn } from '@/features/station/drawn.ts';
 import { EntryBoxes, StatePick } from './EntryBoxes.tsx';
 import { boxesOf, type Entry } from './entry.ts';
 import { PlateHead, SidePick } from './PlateHead.tsx';
 import { PlateTold } from './PlateTold.tsx';
-import { Clock, SheetAsk, VerdictWorking, Worth } from './panels.ts';
+import { Clock, SheetAsk, VerdictWorking } from './panels.ts';
 import type { PlateBodyProps } from './plateBodyProps.ts';
 import type { PlateCheck } from './plateCheck.ts';
 
 /** What is to be done and why, its hazards, the entry, and the working of the verdict. */
 export function PlateBody(props: PlateBodyProps) {
-  const { plate, check, head, state, worth } = props;
-  const [worthShown, setWorthShown] = useState(false);
+  const { plate, check, head, state } = props;
   return (
     <div className="px-4 pt-2.5 pb-3">
       <div className="flex flex-wrap items-start gap-x-5 gap-y-1.5">
@@ -21,23 +20,9 @@ export function PlateBody(props: PlateBodyProps) {
         <HowTaken {...props} />
       </div>
       <div className={clsx('mt-1.5 grid items-start gap-x-5 gap-y-2.5', columnsOf(plate))}>
-        <PlateTold {...props} worthShown={worthShown} onWorth={() => setWorthShown(!worthShown)} />
+        <PlateTold {...props} />
         <Taken {...props} />
       </div>
-      {worthShown && (
-        <Suspense fallback={<div className="min-h-40" />}>
-          <Worth
-            key={`${worth.events}/${state.condition}/${state.temperature}`}
-            worth={worth}
-            asked={{
-              check: check.id,
-              cylinder: plate.cylinder ?? (plate.pair ? 1 : null),
-              condition: state.condition,
-              temperature: state.temperature ?? null,
-            }}
-          />
-        </Suspense>
-      )}
     </div>
   );
 }

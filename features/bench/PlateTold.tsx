@@ -1,20 +1,15 @@
 import { clsx } from 'clsx';
-import { Suspense } from 'react';
+import { Suspense, useState } from 'react';
 import { type CautionId, heededBy, whyLine } from '@/core/index.ts';
 import { isDrawn } from '@/features/station/drawn.ts';
 import { StationPanel } from '@/features/station/stations.ts';
 import { useFaultCards } from './FaultWords.tsx';
-import { PlateCautions, Prepared, PutBack, Todo } from './panels.ts';
+import { PlateCautions, Prepared, PutBack, Todo, Worth } from './panels.ts';
 import type { PlateBodyProps } from './plateBodyProps.ts';
 
 /** What is to be done, what to mind, where things stand, and why it is worth it; a drawing, where the check has one, comes before the words. */
-export function PlateTold({
-  worthShown,
-  onWorth,
-  ...props
-}: PlateBodyProps & { readonly worthShown: boolean; readonly onWorth: () => void }) {
+export function PlateTold(props: PlateBodyProps) {
   const { plate, check, head } = props;
-  const cards = useFaultCards();
   const drawn = isDrawn(check.id) ? check.id : null;
   const heeded = readBy(props);
   const todo = (
@@ -65,22 +60,45 @@ export function PlateTold({
         </>
       )}
       {drawn && todo}
-      {mayAskWorth(plate) ? (
-        <button
-          type="button"
-          aria-expanded={worthShown}
-          onClick={onWorth}
-          className="min-h-tap w-full text-left text-[0.95rem] leading-snug text-soft"
-        >
-          {plate.from && <>{whyLine(plate.from, cards)} </>}
-          <span className="font-bold text-ink underline decoration-line underline-offset-4">
-            {plate.from ? 'What each answer would do' : 'What is it worth here?'}
-          </span>
-        </button>
-      ) : (
-        plate.from && <p className="text-[0.95rem] leading-snug text-soft">{whyLine(plate.from, cards)}</p>
-      )}
+      <WhyIt {...props} />
     </div>
+  );
+}
+
+/** Why it is worth its minutes in one line, and in full on demand; of a check that somebody picked, why it is not among the next. */
+function WhyIt({ plate, check, state, worth }: PlateBodyProps) {
+  const cards = useFaultCards();
+  const [shown, setShown] = useState(false);
+  const line = plate.from && whyLine(plate.from, cards);
+  if (!mayAskWorth(plate)) return line && <p className="text-[0.95rem] leading-snug text-soft">{line}</p>;
+  return (
+    <>
+      <button
+        type="button"
+        aria-expanded={shown}
+        onClick={() => setShown(!shown)}
+        className="min-h-tap w-full text-left text-[0.95rem] leading-snug text-soft"
+      >
+        {line}{' '}
+        <span className="font-bold text-ink underline decoration-line underline-offset-4">
+          {shown ? 'Less' : line ? 'What each answer would do' : 'What is it worth here?'}
+        </span>
+      </button>
+      {shown && (
+        <Suspense fallback={<div className="min-h-40" />}>
+          <Worth
+            key={`${worth.events}/${state.condition}/${state.temperature}`}
+            worth={worth}
+            asked={{
+              check: check.id,
+              cylinder: plate.cylinder ?? (plate.pair ? 1 : null),
+              condition: state.condition,
+              temperature: state.temperature ?? null,
+            }}
+          />
+        </Suspense>
+      )}
+    </>
   );
 }
 

@@ -22,6 +22,7 @@ import { Choice } from '@/ui/Choice.tsx';
 import { CarburettorForm } from './CarburettorForm.tsx';
 import { useFaultCards } from './FaultWords.tsx';
 import { NoteBox } from './NoteBox.tsx';
+import { InVain, type OnBelief } from './OnBelief.tsx';
 import type { OnBench } from './PartForm.tsx';
 import { useFocusedPanel } from './useFocusedPanel.ts';
 
@@ -236,11 +237,13 @@ export function AnyRepair({
   keys,
   house,
   parts,
+  belief,
   onRecord,
 }: {
   keys: readonly string[];
   house: House;
   parts: readonly OnBench[];
+  belief: OnBelief;
   onRecord: (event: RawEvent, id: string) => void;
 }) {
   const [chosen, setChosen] = useState<string | null>(null);
@@ -268,6 +271,7 @@ export function AnyRepair({
           ))}
         </select>
       </label>
+      {chosen && <InVain key={`${chosen}/${belief.events}`} faultKey={chosen} belief={belief} />}
       {chosen && <RepairForm key={chosen} faultKey={chosen} house={house} parts={parts} onRecord={onRecord} />}
     </div>
   );

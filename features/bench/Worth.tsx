@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import {
   type CheckDefinition,
   checkLabel,
@@ -23,13 +23,13 @@ export function Worth({ worth, asked }: { readonly worth: WorthOf; readonly aske
   const check = checkOf(asked.check);
   if (found === 'asked')
     return (
-      <p className="mt-2 min-h-24 border-t-2 border-line pt-2 text-soft" aria-live="polite">
+      <p className="min-h-24 border-t-2 border-line pt-2 text-soft" aria-live="polite">
         Being worked out ...
       </p>
     );
   if (found === 'unanswered' || found === null)
     return (
-      <p className="mt-2 border-t-2 border-line pt-2 text-soft" aria-live="polite">
+      <p className="border-t-2 border-line pt-2 text-soft" aria-live="polite">
         {found === null
           ? 'This check is recorded, and not weighed on this engine.'
           : 'This browser’s reasoner does not answer: close this and ask again.'}
@@ -68,8 +68,10 @@ function Told({
 }) {
   const reason = notListedText(found);
   const { instead } = found;
+  const here = useRef<HTMLDivElement>(null);
+  useEffect(() => here.current?.scrollIntoView({ block: 'nearest' }), []);
   return (
-    <section aria-label="What each answer would do" className="mt-2 border-t-2 border-line pt-2">
+    <section aria-label="What each answer would do" className="border-t-2 border-line pt-2">
       {reason && (
         <p className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[1.05rem]">
           <span className="font-bold">Not among the next: {reason}</span>
@@ -78,7 +80,9 @@ function Told({
           )}
         </p>
       )}
-      <Minutes found={found} />
+      <div ref={here} className="scroll-mb-40">
+        <Minutes found={found} />
+      </div>
       <ul className="mt-1.5">
         {found.reports.map((report) => (
           <Report key={JSON.stringify(report.says)} report={report} check={check} />
@@ -134,7 +138,7 @@ function Report({ report, check }: { readonly report: Weighed['reports'][number]
       <span className="relative text-right">
         <span
           aria-hidden="true"
-          className="absolute bottom-0 left-0 h-1 bg-iron"
+          className="absolute -bottom-0.5 left-0 h-1 bg-iron"
           style={{ width: `${100 * chance}%` }}
         />
         <span className="font-bold">{percent(chance)} %</span>
@@ -149,7 +153,8 @@ function Report({ report, check }: { readonly report: Weighed['reports'][number]
           first.map(({ fault, p, before }, i) => (
             <span key={fault}>
               {i === 0 ? ': ' : ', '}
-              {faultLabel(fault, cards)} {percent(p)} %<span className="text-soft"> (now {percent(before)})</span>
+              <span className="font-bold">{percent(p)} %</span> {faultLabel(fault, cards)}
+              <span className="text-soft"> ({percent(before)} now)</span>
             </span>
           ))
         )}

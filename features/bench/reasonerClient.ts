@@ -1,4 +1,4 @@
-import type { Explanation, JobEvent, PartId, Plan, RawEvent, Weighed } from '@/core/index.ts';
+import type { BenchPlan, Explanation, JobEvent, PartId, PartsInVain, RawEvent, Weighed } from '@/core/index.ts';
 import type { Stand } from '@/features/record/printedEvent.ts';
 import type { Believed, PreparedCheck } from '@/workers/answers.ts';
 import type { Reasoning } from '@/workers/reasoning.ts';
@@ -10,7 +10,7 @@ type Answers<T> = {
 /** A worker as far as this needs it. */
 export interface SpawnedReasoner {
   readonly ask: Answers<
-    Pick<Reasoning, 'open' | 'add' | 'addRead' | 'plan' | 'refine' | 'explain' | 'weigh' | 'checksSeeing' | 'prepare'>
+    Pick<Reasoning, 'open' | 'add' | 'addRead' | 'plan' | 'explain' | 'weigh' | 'inVain' | 'checksSeeing' | 'prepare'>
   >;
   /** Calls back once, should the worker die of itself. */
   readonly onDeath: (died: (error: Error) => void) => void;
@@ -22,9 +22,7 @@ export type Health = { readonly state: 'well' | 'restarting' } | { readonly stat
 
 export interface ReasonerEvents {
   readonly believed: (believed: Believed) => void;
-  readonly planned: (events: number, plan: Plan, tookMs?: number) => void;
-  /** The same list once more, told apart further. */
-  readonly refined: (events: number, plan: Plan, tookMs: number) => void;
+  readonly planned: (events: number, plan: BenchPlan, tookMs?: number) => void;
   readonly health: (health: Health) => void;
 }
 
@@ -138,6 +136,11 @@ export class ReasonerClient {
     return this.question((ask) => ask.weigh(check));
   }
 
+  /** What a repair on belief alone may cost for nothing. @throws Error as `explain` */
+  inVain(key: string): Promise<PartsInVain | null> {
+    return this.question((ask) => ask.inVain(key));
+  }
+
   /** The checks that speak of a part. @throws Error as `explain` */
   checksSeeing(part: PartId): Promise<readonly string[]> {
     return this.question((ask) => ask.checksSeeing(part));
@@ -211,15 +214,6 @@ export class ReasonerClient {
     this.planned = record;
     // What came from the server is the same.
     if (this.offered !== record) this.tell.planned(record.length, planned.plan, planned.tookMs);
-    await this.refine();
-  }
-
-  /** The list stands: its best are told apart further, as long as nothing new was written. */
-  private async refine(): Promise<void> {
-    const { record } = this;
-    const refined = await this.asked((ask) => ask.refine(record.length));
-    if (refined && !this.closed && this.record === record)
-      this.tell.refined(record.length, refined.plan, refined.tookMs);
   }
 
   /** @throws Died when the worker died or said nothing for long; else what it threw */

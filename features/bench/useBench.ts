@@ -126,6 +126,7 @@ export function useBench({ job, head, caseHead: given, events: first, epoch, sta
     cautions: useCautions(record, who.person, taking.putBeside),
     explain: reasoner.explain,
     weigh: reasoner.weigh,
+    inVain: reasoner.inVain,
     checksSeeing: reasoner.checksSeeing,
     plateKey: plate && keyOf(plate, view.turn),
     takesFocus: takesFocus(view, coarse),

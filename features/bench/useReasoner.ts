@@ -1,6 +1,6 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Explanation, JobEvent, PartId, Plan, RawEvent } from '@/core/index.ts';
+import type { BenchPlan, Explanation, JobEvent, PartId, RawEvent } from '@/core/index.ts';
 import type { Stand } from '@/features/record/printedEvent.ts';
 import type { Believed, PreparedCheck } from '@/workers/answers.ts';
 import { fetchStand } from './fetchStand.ts';
@@ -9,7 +9,7 @@ import { outlineOf, ridgeStore } from './ridgeStore.ts';
 import { useAfterRidge } from './useAfterRidge.ts';
 
 export interface Reasoned extends Believed {
-  readonly plan: Plan | null;
+  readonly plan: BenchPlan | null;
   /** The plan is of an earlier record; a newer one is being worked out. */
   readonly planStale: boolean;
 }
@@ -43,10 +43,6 @@ export function useReasoner(jobId: string, head: unknown, first: readonly RawEve
       took('reasoner-plan', tookMs);
       soon(() => setNow((old) => (old.events === events ? { ...old, plan, planStale: false } : old)));
     },
-    refined: (events, plan, tookMs) => {
-      took('reasoner-refine', tookMs);
-      soon(() => setNow((old) => (old.events === events && !old.planStale ? { ...old, plan } : old)));
-    },
     health: setHealth,
   });
 
@@ -66,8 +62,9 @@ export function useReasoner(jobId: string, head: unknown, first: readonly RawEve
   );
   const explain = useCallback((key: string): Promise<Explanation> => client.current!.explain(key), []);
   const weigh = useCallback((check: PreparedCheck) => client.current!.weigh(check), []);
+  const inVain = useCallback((key: string) => client.current!.inVain(key), []);
   const checksSeeing = useCallback((part: PartId) => client.current!.checksSeeing(part), []);
   const prepare = useCallback((check: Parameters<ReasonerClient['prepare']>[0]) => client.current!.prepare(check), []);
   const again = useCallback(() => client.current!.again(), []);
-  return { now, ridge, health, open, add, explain, weigh, checksSeeing, prepare, again, afterRidge };
+  return { now, ridge, health, open, add, explain, weigh, inVain, checksSeeing, prepare, again, afterRidge };
 }

@@ -1,4 +1,4 @@
-import type { CloseBlocker, InputIssue, Plan, RawCase, RawEvent } from '@/core/index.ts';
+import type { BenchPlan, CloseBlocker, InputIssue, RawCase, RawEvent } from '@/core/index.ts';
 import type { RecordedEvent } from '@/db/jobs.ts';
 import type { Believed } from '@/workers/answers.ts';
 
@@ -25,4 +25,4 @@ export interface Refused {
 }
 
 /** Belief and plan after a record. */
-export type Stand = Believed & { readonly plan: Plan };
+export type Stand = Believed & { readonly plan: BenchPlan };

@@ -3,7 +3,7 @@ import { cleanup, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { createRef, useState } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { type Bench, checkOf, nextChecks, type Plan, summarise } from '@/core/index.ts';
+import { type Bench, type BenchPlan, checkOf, nextChecks, summarise } from '@/core/index.ts';
 import { BenchOrder } from '@/features/bench/BenchOrder.tsx';
 import { NOTHING_PLANNED, plannedPlate } from '@/features/bench/plates.ts';
 import { complaintOf, withEvents } from '../unit/jobs.ts';
@@ -18,7 +18,7 @@ function Screen(props: Omit<Props, 'asked' | 'search' | 'onAsked'>) {
   return <BenchOrder {...props} asked={asked} search={createRef()} onAsked={setAsked} />;
 }
 
-function shown(bench: Bench, more: { plan?: Plan | null; stale?: boolean; firstOnPlate?: boolean } = {}) {
+function shown(bench: Bench, more: { plan?: BenchPlan | null; stale?: boolean; firstOnPlate?: boolean } = {}) {
   const plan = more.plan === undefined ? nextChecks(bench, summarise(bench)) : more.plan;
   const acts = { onPick: vi.fn(), onPickAny: vi.fn(), onAccess: vi.fn() };
   const onPlate =

@@ -34,6 +34,7 @@ function Shown({ closed = false, onRecord }: { closed?: boolean; onRecord: (even
         view={view}
         dispatch={dispatch}
         onRecord={onRecord}
+        belief={{ ask: async () => null, events: 0, onProve: () => {} }}
       />
     </FaultWords>
   );

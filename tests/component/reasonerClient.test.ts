@@ -30,9 +30,9 @@ function workers(spoil: (nth: number, ask: Ask) => Partial<Ask> = () => ({})) {
       add: later(reasoning.add),
       addRead: later(reasoning.addRead),
       plan: later(reasoning.plan),
-      refine: later(reasoning.refine),
       explain: later(reasoning.explain),
       weigh: later(reasoning.weigh),
+      inVain: later(reasoning.inVain),
       checksSeeing: later(reasoning.checksSeeing),
       prepare: later(reasoning.prepare),
     };
@@ -60,7 +60,6 @@ function clientOn(
   const tell = {
     believed: vi.fn(({ events }: { events: number }) => void said.push(`ridge ${events}`)),
     planned: vi.fn((events: number) => void said.push(`plate ${events}`)),
-    refined: vi.fn((events: number) => void said.push(`refined ${events}`)),
     health: (h: Health) => void (health.at(-1)?.state === h.state || health.push(h)),
   };
   return { client: new ReasonerClient(HEAD, [], spawn, elsewhere, tell), tell, health, said };

@@ -2,9 +2,9 @@ import 'server-only';
 import {
   advance,
   type Bench,
+  type BenchPlan,
   type BenchSummary,
   nextChecks,
-  type Plan,
   type Read,
   readEvent,
   replayAll,
@@ -20,7 +20,7 @@ const KEPT = { benches: 120, tables: 12 };
 /** The benches of the jobs that were asked about last, and what is believed on each. */
 class Benches {
   private readonly kept = new KeptBenches(KEPT.benches, KEPT.tables);
-  private readonly stands = new WeakMap<Bench, { readonly summary: BenchSummary; readonly plan: Plan }>();
+  private readonly stands = new WeakMap<Bench, { readonly summary: BenchSummary; readonly plan: BenchPlan }>();
 
   /** The bench of a job after so many events, where it is kept: a record of that length never changes. */
   at(jobId: string, events: number): Bench | undefined {
@@ -46,7 +46,7 @@ class Benches {
   }
 
   /** Where a bench stands and what to check next; worked out once for each bench. */
-  stand(bench: Bench): { readonly summary: BenchSummary; readonly plan: Plan } {
+  stand(bench: Bench): { readonly summary: BenchSummary; readonly plan: BenchPlan } {
     let stand = this.stands.get(bench);
     if (!stand) {
       const summary = summarise(bench);
@@ -88,7 +88,8 @@ export const benchAfter = (bench: Bench, event: unknown, path: string): Read<Ben
   benches.after(bench, event, path);
 
 /** Where a bench stands and what to check next. */
-export const standOf = (bench: Bench): { readonly summary: BenchSummary; readonly plan: Plan } => benches.stand(bench);
+export const standOf = (bench: Bench): { readonly summary: BenchSummary; readonly plan: BenchPlan } =>
+  benches.stand(bench);
 
 /** Where a bench stands, as a page is told: what the worker would say of the same record. */
 export function toldOf(bench: Bench): Stand {
