@@ -1,6 +1,6 @@
 import type { RunningState, Temperature } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
-import { makeCandidate } from '../reason/candidates.ts';
+import { makeCandidate, temperaturesFor } from '../reason/candidates.ts';
 import type { CheckInstance } from '../reason/catalogue/instances.ts';
 import { type NextCheck, roundOf } from '../reason/plan.ts';
 import { withReports } from '../reason/reports.ts';
@@ -34,10 +34,13 @@ export function housePrices(bench: Bench, listed: readonly NextCheck[], led: Nex
   );
   if (kept.length === 0 && !led) return [];
   const savedHere = savedOn(bench);
+  const situation = situationOf(bench);
   const best = Math.max(0, ...listed.map((n) => n.minutesSaved));
   const out = kept.map((instance): HousePrice => {
     const { id, offeredIn, states } = instance.check;
-    const minutes = savedHere(instance, (offeredIn ?? states)[0]!, null) - best;
+    const heats = temperaturesFor(instance, situation);
+    const saved = (offeredIn ?? states).flatMap((state) => heats.map((heat) => savedHere(instance, state, heat)));
+    const minutes = Math.max(...saved) - best;
     return { rule: practice.leavesOut.has(id) ? 'leaves-out' : 'lacks', check: id, minutes };
   });
   const ledWith = led && catalogue.checks.find((c) => c.key === instanceKey(led.check, led.cylinder));

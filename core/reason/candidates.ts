@@ -299,7 +299,8 @@ function waitsForAnother({ check, cylinder }: CheckInstance, { after, readings }
   return first !== undefined && !readings.some((r) => r.reading.check === first && r.reading.cylinder === cylinder);
 }
 
-function temperaturesFor({ check }: CheckInstance, { hot, hasRun }: Situation): (Temperature | null)[] {
+/** In which heat a check is offered as things stand: what is hot stays so, what ran is no longer cold. */
+export function temperaturesFor({ check }: CheckInstance, { hot, hasRun }: Situation): (Temperature | null)[] {
   if (!check.temperatures.includes('hot')) return [null];
   return hot ? ['hot'] : [hasRun ? null : 'cold', 'hot'];
 }

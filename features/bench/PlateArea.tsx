@@ -16,6 +16,12 @@ interface Props {
   readonly habit: Habit;
 }
 
+/** How it ended, and whether that has reached the shop's computer. */
+const endingOf = (sent: Props['bench']['record']['events'], lines: Props['bench']['lines']) => ({
+  ending: sent.at(-1)?.event,
+  sent: lines.length === sent.length,
+});
+
 const Waiting = () => (
   <p className="min-h-80 border-t-8 border-line bg-sheet px-4 pt-3 text-soft" aria-live="polite">
     Working out what to check next ...
@@ -49,10 +55,8 @@ function Lying({ bench, jobId, head, habit }: Props) {
   const more = () => dispatch({ kind: 'more' });
   const parts = useMemo(() => partsOnBench(lines), [lines]);
   switch (shown.kind) {
-    case 'closed': {
-      const { events } = record;
-      return <ClosedPlate jobId={jobId} ending={events.at(-1)?.event} sent={lines.length === events.length} />;
-    }
+    case 'closed':
+      return <ClosedPlate jobId={jobId} {...endingOf(record.events, lines)} />;
     case 'repair': {
       const { fault, orElse, proof, ruleOut } = summary.confirmed[0]!;
       return (
