@@ -21,6 +21,7 @@ export { isInfeasible } from './situation.ts';
 export { type Bench, type BenchOptions, epochOf, type MadeRepair } from './state.ts';
 export * from './summary.ts';
 export { twoSteps } from './twoSteps.ts';
+export type { Unexplained } from './unexplained.ts';
 export { warmingUp } from './warmingUp.ts';
 export { type Weighed, weighed } from './weighed.ts';
 export type { CheckDue, WorkDue } from './workDue.ts';

@@ -1,10 +1,16 @@
 import { sameRepair } from '../faults/index.ts';
 import { minutesFrom, type Round } from '../reason/candidates.ts';
+import type { Confirmed } from '../reason/confirm.ts';
 import { type NextCheck, roundOf } from '../reason/plan.ts';
 import type { Probe } from '../reason/planner.ts';
 import { situationOf } from './situation.ts';
 import type { Bench } from './state.ts';
-import type { BenchSummary } from './summary.ts';
+
+/** What is proven, and what is suspected. */
+export interface Proven {
+  readonly confirmed: readonly Pick<Confirmed, 'fault' | 'orElse'>[];
+  readonly suspects: readonly { readonly key: string; readonly p: number }[];
+}
 
 /** What a repair made on belief alone may cost for nothing, and what proving it first would cost. */
 export interface PartsInVain {
@@ -26,11 +32,7 @@ export interface PartsInVain {
  * @param key a fault of this engine
  * @returns null where it is proven, or no such fault can be on this engine
  */
-export function partsInVain(
-  bench: Bench,
-  { confirmed, suspects }: Pick<BenchSummary, 'confirmed' | 'suspects'>,
-  key: string,
-): PartsInVain | null {
+export function partsInVain(bench: Bench, { confirmed, suspects }: Proven, key: string): PartsInVain | null {
   const { catalogue, network, belief } = bench;
   const fault = catalogue.faults.find((f) => f.key === key);
   if (!fault || confirmed.some((c) => c.fault === key || c.orElse.includes(key))) return null;

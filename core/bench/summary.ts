@@ -17,6 +17,7 @@ import { isSettling } from './settling.ts';
 import { sidePlaces } from './sides.ts';
 import { canBeTakenAgain, canLook } from './situation.ts';
 import type { Bench } from './state.ts';
+import { type Unexplained, unexplained } from './unexplained.ts';
 
 export interface Suspect {
   readonly key: string;
@@ -62,6 +63,8 @@ export interface BenchSummary extends Belief {
   readonly judgedOtherwise: readonly JudgedOtherwise[];
   /** What is still to be tried before it goes back; a habit, no condition of closing. */
   readonly handingBack: readonly TriedLast[];
+  /** Of the complaint, what the work does not explain, once it is shown gone. */
+  readonly unexplained: readonly Unexplained[];
   /** Reasons the job cannot be closed as cured. */
   readonly closeBlockers: readonly CloseBlocker[];
 }
@@ -113,6 +116,7 @@ export function summarise(bench: Bench): BenchSummary {
     settling: isSettling(bench),
     judgedOtherwise: judgedOtherwise(bench),
     handingBack: phase === 'ready' ? beforeHandingBack(bench) : [],
+    unexplained: phase === 'ready' ? unexplained(bench, { confirmed: unrepaired, suspects: believed.suspects }) : [],
     closeBlockers: closeBlockers(bench, retests, gone, work, proofs),
   };
 }

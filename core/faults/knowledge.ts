@@ -50,6 +50,7 @@ const alike = (a: Need, b: Need) =>
   (a.part ?? '') === (b.part ?? '') &&
   (a.on ?? 'same') === (b.on ?? 'same') &&
   sameWhen(a.when, b.when) &&
+  a.onceCharged === b.onceCharged &&
   a.outcomes.some((o) => b.outcomes.includes(o));
 
 /**
@@ -167,7 +168,10 @@ function settlingIssues(
 function tellsSomething(check: CheckDefinition, causes: readonly (FaultDefinition | ConditionDefinition)[]): boolean {
   if (check.outcomes.length === 0 || check.viaComplaint !== null) return true;
   const { combine } = check;
-  if (combine.kind === 'cure') return causes.some((c) => c.failures.some((f) => f.failure === combine.failure));
+  if (combine.kind === 'cure') {
+    const cured = [combine.failure].flat();
+    return causes.some((c) => c.failures.some((f) => cured.includes(f.failure)));
+  }
   return (
     causes.some((c) => c.effects.some((e) => e.check === check.id)) ||
     FAILURE_IDS.some(

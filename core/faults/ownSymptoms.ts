@@ -33,6 +33,11 @@ export const OWN_SYMPTOMS: { readonly [F in FaultId]?: { readonly [S in Symptom]
     'cranks-slow': 'A good starter drags it over the whole compression.',
     'kicks-back': 'A whole charge is fired at cranking speed.',
   },
+  'spark.kill-common': {
+    'dies-after-minutes': 'Heat and shaking move a switch that points and an oil switch do not feel.',
+    'dies-with-seat-or-blades': 'The safety switches hang on it.',
+  },
+  'spark.magnet': { 'hard-start-cold': 'A cold engine turns slowly, and a weak magnet asks for speed.' },
   'spark.coil-hot': { 'dies-after-minutes': 'It takes minutes to heat.' },
   'spark.coil-speed': {
     'cuts-out-at-speed': 'It fails with the number of sparks asked of it.',

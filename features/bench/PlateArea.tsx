@@ -16,6 +16,8 @@ interface Props {
   readonly habit: Habit;
 }
 
+type Look = { readonly check: string; readonly cylinder: number | null };
+
 /** How it ended, and whether that has reached the shop's computer. */
 const endingOf = (sent: Props['bench']['record']['events'], lines: Props['bench']['lines']) => ({
   ending: sent.at(-1)?.event,
@@ -49,31 +51,46 @@ export function PlateArea(props: Props) {
   );
 }
 
+/** What is proven, and the repair. */
+function Proven({
+  bench: { now, put, lineText },
+  head,
+  parts,
+  more,
+  lookAt,
+}: Pick<Props, 'bench' | 'head'> & {
+  readonly parts: ReturnType<typeof partsOnBench>;
+  readonly more: () => void;
+  readonly lookAt: (look: Look) => void;
+}) {
+  const { fault, orElse, proof, ruleOut } = now.summary.confirmed[0]!;
+  return (
+    <RepairPlate
+      key={fault}
+      faultKey={fault}
+      orElse={orElse}
+      house={head.house}
+      parts={parts}
+      proof={[...new Set(proof)].sort((a, b) => a - b).map(lineText)}
+      ruleOut={ruleOut}
+      onRuleOut={lookAt}
+      onRecord={put}
+      onMore={more}
+    />
+  );
+}
+
 function Lying({ bench, jobId, head, habit }: Props) {
   const { now, shown, lines, pick, put, dispatch, record } = bench;
   const { summary } = now;
   const more = () => dispatch({ kind: 'more' });
+  const lookAt = ({ check, cylinder }: Look) => pick.any({ check: checkOf(check), cylinder });
   const parts = useMemo(() => partsOnBench(lines), [lines]);
   switch (shown.kind) {
     case 'closed':
       return <ClosedPlate jobId={jobId} {...endingOf(record.events, lines)} />;
-    case 'repair': {
-      const { fault, orElse, proof, ruleOut } = summary.confirmed[0]!;
-      return (
-        <RepairPlate
-          key={fault}
-          faultKey={fault}
-          orElse={orElse}
-          house={head.house}
-          parts={parts}
-          proof={[...new Set(proof)].sort((a, b) => a - b).map(bench.lineText)}
-          ruleOut={ruleOut}
-          onRuleOut={({ check, cylinder }) => pick.any({ check: checkOf(check), cylinder })}
-          onRecord={put}
-          onMore={more}
-        />
-      );
-    }
+    case 'repair':
+      return <Proven {...{ bench, head, parts, more, lookAt }} />;
     case 'work':
       return (
         <WorkPlate
@@ -82,7 +99,7 @@ function Lying({ bench, jobId, head, habit }: Props) {
           onRecord={bench.putBeside}
           house={head.house}
           parts={parts}
-          onLook={(check, cylinder) => pick.any({ check: checkOf(check), cylinder })}
+          onLook={(check, cylinder) => lookAt({ check, cylinder })}
           onLeave={shown.picked ? bench.leave : null}
         />
       );
@@ -91,6 +108,8 @@ function Lying({ bench, jobId, head, habit }: Props) {
         <ReadyPlate
           pairs={pairsText(bench)}
           handingBack={summary.handingBack}
+          unexplained={summary.unexplained}
+          onLook={lookAt}
           onTry={({ check, condition, temperature }) =>
             pick.plate({ ...pickedPlate(checkOf(check), null, head.engine, []), condition, temperature })
           }

@@ -1,22 +1,36 @@
-import { type CloseBlocker, checkLabel, type RawEvent, type TriedLast } from '@/core/index.ts';
+import {
+  type CloseBlocker,
+  checkLabel,
+  faultLabel,
+  type RawEvent,
+  SYMPTOMS,
+  type TriedLast,
+  type Unexplained,
+} from '@/core/index.ts';
 import { Button } from '@/ui/Button.tsx';
 import { BeforeAfterTable } from './BeforeAfterTable.tsx';
 import { ClosePanel } from './ClosePanel.tsx';
+import { useFaultCards } from './FaultWords.tsx';
 import type { BeforeAfterLine } from './pairs.ts';
+import { percent } from './ridgeShape.ts';
 import { useFocusedPanel } from './useFocusedPanel.ts';
 
 /** Re-tested and gone: before beside after, what was not tried yet, and the closing. */
 export function ReadyPlate({
   pairs,
   handingBack,
+  unexplained,
   onTry,
+  onLook,
   blockers,
   onRecord,
   onMore,
 }: {
   pairs: readonly BeforeAfterLine[];
   handingBack: readonly TriedLast[];
+  unexplained: readonly Unexplained[];
   onTry: (next: TriedLast) => void;
+  onLook: (look: NonNullable<Unexplained['look']>) => void;
   blockers: readonly CloseBlocker[];
   onRecord: (event: RawEvent, id: string) => void;
   onMore: () => void;
@@ -32,6 +46,9 @@ export function ReadyPlate({
       <p className="text-[0.9rem] font-semibold text-soft">Re-tested, complaint gone</p>
       <h2 className="text-[1.9rem] font-extrabold leading-none [font-stretch:90%]">Ready to close</h2>
       <BeforeAfterTable pairs={pairs} />
+      {unexplained.map((one) => (
+        <NotExplained key={one.symptom} {...{ one, onLook }} />
+      ))}
       {handingBack.length > 0 && (
         <details className="mt-2">
           {/* One line, so that the closing stays in sight. */}
@@ -54,5 +71,32 @@ export function ReadyPlate({
         Check more first
       </Button>
     </section>
+  );
+}
+
+/** A complaint that the work does not bring about: it may only not have shown here. */
+function NotExplained({
+  one: { symptom, look },
+  onLook,
+}: {
+  readonly one: Unexplained;
+  readonly onLook: (look: NonNullable<Unexplained['look']>) => void;
+}) {
+  const cards = useFaultCards();
+  return (
+    <div className="mt-2 border-l-8 border-paint bg-well px-3 py-2" data-testid="not-explained">
+      <p className="leading-snug">
+        <span className="font-bold">{SYMPTOMS[symptom]}</span> is not explained by what was mended, and did not show
+        here. Tell the customer that it was not seen
+        {look
+          ? `, or look further: ${faultLabel(look.fault, cards).toLowerCase()}, ${percent(look.p)} in a hundred.`
+          : '.'}
+      </p>
+      {look && (
+        <Button className="mt-1.5" onClick={() => onLook(look)}>
+          {checkLabel(look.check, look.cylinder)}, {Math.round(look.minutes)} min
+        </Button>
+      )}
+    </div>
   );
 }

@@ -218,3 +218,30 @@ describe('an engine whose spark is taken on every cylinder', () => {
     expect(p('spark.kill-common') / p('fuel.solenoid-coil')).toBeGreaterThan(0.6);
   });
 });
+
+describe('a complaint that the work does not explain', () => {
+  const mended = (complaint: string[]) =>
+    withEvents(
+      complaintOf(complaint),
+      { check: 'charge.volts', condition: 'full-speed', value: { value: 12.2, unit: 'V' } },
+      { check: 'charge.regulator-drop', condition: 'full-speed', value: { value: 0.02, unit: 'V' } },
+      { check: 'charge.stator', condition: 'full-speed', outcome: 'ok' },
+      { repair: 'charge.regulator', action: 'replaced' },
+      { check: 'charge.volts', condition: 'full-speed', value: { value: 14.3, unit: 'V' }, retest: true },
+      { check: 'power.draw', value: { value: 4, unit: 'mA' }, retest: true },
+      { check: 'look.run', condition: 'loaded', symptoms: [], retest: true },
+    );
+
+  it('is named, with what would bring it about: no regulator makes an engine smoke', () => {
+    const { phase, unexplained } = summarise(mended(['battery-goes-flat', 'smoke-blue']));
+    expect(phase).toBe('ready');
+    expect(unexplained.map((u) => u.symptom)).toEqual(['smoke-blue']);
+    expect(unexplained[0]!.look?.fault).toMatch(/^(oil|seal|air|fuel)\./);
+  });
+
+  it('is not named where the work explains all of it', () => {
+    const { phase, unexplained } = summarise(mended(['battery-goes-flat']));
+    expect(phase).toBe('ready');
+    expect(unexplained).toEqual([]);
+  });
+});

@@ -1,0 +1,54 @@
+import type { Symptom } from '../complaint/symptoms.ts';
+import { AS_COMPLAINED, symptomChance } from '../reason/catalogue/symptomVariable.ts';
+import { type Proven, partsInVain } from './partsInVain.ts';
+import type { Bench } from './state.ts';
+
+/** A complaint that nothing which was mended brings about: that it did not show here says little. */
+export interface Unexplained {
+  readonly symptom: Symptom;
+  /** The likeliest that would bring it about and the first check of its proof; null where nothing is suspected or nothing proves it. */
+  readonly look: {
+    readonly fault: string;
+    readonly p: number;
+    readonly check: string;
+    readonly cylinder: number | null;
+    readonly minutes: number;
+  } | null;
+}
+
+/** Told to describe the complaint, and no sign of a fault. */
+const NO_SIGN: readonly Symptom[] = ['idles-fine'];
+/** A fault that brings a symptom about less often does not explain it. */
+const EXPLAINS = 0.05;
+/** Nobody is sent looking for less than this. */
+const WORTH_NAMING = 0.01;
+
+/** What of the complaint the work does not explain; nothing before a repair. */
+export function unexplained(bench: Bench, summary: Proven): Unexplained[] {
+  const mended = bench.repairs.filter((r) => r.step.action !== 'bypassed');
+  const { catalogue, head } = bench;
+  const faults = mended.map((r) => catalogue.faults.find((f) => f.key === r.key));
+  // A condition, or the carburettor as one job: what that brings about is more than one fault's.
+  if (mended.length === 0 || faults.some((fault) => fault === undefined)) return [];
+  const brings = (key: string, symptom: Symptom) => {
+    const fault = catalogue.faults.findIndex((f) => f.key === key);
+    return catalogue.causesOf[fault]!.some(
+      (cause) => symptomChance(catalogue.causes[cause]!, symptom, AS_COMPLAINED) > EXPLAINS,
+    );
+  };
+  return head.complaint
+    .filter((symptom): symptom is Symptom => !NO_SIGN.includes(symptom as Symptom))
+    .filter((symptom) => !faults.some((fault) => brings(fault!.key, symptom)))
+    .map((symptom) => {
+      const suspect = summary.suspects.find(({ key, p }) => p > WORTH_NAMING && brings(key, symptom));
+      const proof = suspect ? partsInVain(bench, summary, suspect.key)?.proof : null;
+      const first = proof?.checks[0];
+      return {
+        symptom,
+        look:
+          suspect && proof && first
+            ? { fault: suspect.key, p: suspect.p, check: first.check, cylinder: first.cylinder, minutes: proof.minutes }
+            : null,
+      };
+    });
+}
