@@ -20,7 +20,7 @@ export const OIL_FAULTS = [
     title: 'Oil overfilled',
     part: 'crank',
     weight: 2,
-    symptoms: { 'smoke-blue': 0.8, 'oil-level-rises': 0.2, 'cranks-slow': 0.1, 'smoke-white': 0.1 },
+    symptoms: { 'smoke-blue': 0.5, 'oil-level-rises': 0.2, 'cranks-slow': 0.1, 'smoke-white': 0.1 },
     effects: [
       { check: 'look.oil', outcomes: { 'overfull-clean': 0.95, 'overfull-fuel': 0.01 } },
       { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.25 } },
@@ -35,7 +35,7 @@ export const OIL_FAULTS = [
     title: 'Breather',
     part: 'crank',
     weight: 2,
-    symptoms: { 'smoke-blue': 0.7, 'low-power': 0.1 },
+    symptoms: { 'smoke-blue': 0.6, 'low-power': 0.1 },
     effects: [
       { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.94 } },
       { check: 'look.stains', outcomes: { 'oil-at-head': 0.25 } },
@@ -43,7 +43,8 @@ export const OIL_FAULTS = [
     confirmedBy: [
       [
         { check: 'seal.crankcase-vacuum', outcomes: ['pushes'] },
-        { check: 'seal.leak-down', outcomes: ['sound'], on: 'every' },
+        // Rings that push the crankcase up lose more than any worn one.
+        { check: 'seal.leak-down', outcomes: ['sound', 'worn'], on: 'every' },
       ],
     ],
     repair: fix('replaced', 15, ['hood'], 'seal.crankcase-vacuum', [8, 30]),

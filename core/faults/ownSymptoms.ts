@@ -33,6 +33,10 @@ export const OWN_SYMPTOMS: { readonly [F in FaultId]?: { readonly [S in Symptom]
     'cranks-slow': 'A good starter drags it over the whole compression.',
     'kicks-back': 'A whole charge is fired at cranking speed.',
   },
+  'power.clutch-coil': {
+    'stopped-suddenly': 'It takes the fuse as the blades engage, while it runs.',
+    'dies-with-seat-or-blades': 'That is the moment in which it is asked for.',
+  },
   'spark.kill-common': {
     'dies-after-minutes': 'Heat and shaking move a switch that points and an oil switch do not feel.',
     'dies-with-seat-or-blades': 'The safety switches hang on it.',

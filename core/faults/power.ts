@@ -300,16 +300,30 @@ export const POWER_FAULTS = [
     part: 'fuse',
     weight: 2,
     history: { 'stood-in-rain': 1.3, 'only-hot': 1.3 },
-    failures: [
-      // Until somebody engages the blades nothing is missing; then the fuse goes, and all with it.
-      { failure: 'crank', levels: { silent: 0.1 } },
-      { failure: 'run', levels: { nostart: 0.03, fades: 0.05 } },
-    ],
-    symptoms: { 'dies-with-seat-or-blades': 0.75, 'stopped-suddenly': 0.3 },
+    // Once somebody has engaged the blades the fuse is gone, and all that hangs on it.
+    failures: [{ failure: 'crank', levels: { silent: 0.92 } }],
+    symptoms: { 'dies-with-seat-or-blades': 0.3, 'stopped-suddenly': 0.4 },
     effects: [
-      { check: 'power.clutch-ohms', outcomes: { shorted: 0.72, open: 0.22 } },
-      { check: 'power.fuse', outcomes: { blown: 0.5 } },
+      { check: 'power.clutch-ohms', outcomes: { shorted: 0.93, open: 0.02 } },
+      { check: 'power.fuse', outcomes: { blown: 0.96 } },
+      { check: 'power.start-signal', outcomes: { absent: 0.95 } },
+      ...(['feed', 'key-out', 'interlock-out', 'relay'] as const).map((part) => ({
+        check: 'power.start-signal' as const,
+        part,
+        outcomes: { absent: 0.95 },
+      })),
+      { check: 'power.relay', outcomes: { silent: 0.95 } },
     ],
+    // Until then nothing is missing, and open it only does not pull in.
+    otherwise: {
+      share: 0.7,
+      failures: [{ failure: 'run', levels: { nostart: 0.03, fades: 0.05 } }],
+      symptoms: { 'dies-with-seat-or-blades': 0.75, 'stopped-suddenly': 0.3 },
+      effects: [
+        { check: 'power.clutch-ohms', outcomes: { shorted: 0.62, open: 0.32 } },
+        { check: 'power.fuse', outcomes: { blown: 0.1 } },
+      ],
+    },
     confirmedBy: [[{ check: 'power.clutch-ohms', outcomes: ['shorted', 'open'] }]],
     repair: fix('replaced', 40, ['belly'], 'power.clutch-ohms', [90, 260]),
     behind: 'The fuse it blew, and the wire that ran hot to it.',

@@ -4,6 +4,9 @@ import { defineFault } from './defineFault.ts';
 
 const hasRelease = (engine: EngineWords) => engine.compressionRelease !== 'none';
 
+/** Only lash beyond the bump of the cam takes the release away; what is tight does not. */
+const NOT_WIDE = { check: 'valve.lash', outcomes: ['ok', 'tight'], on: 'every' } as const;
+
 /** What stops or loosens the turning of the engine. Numbers: common practice and from memory, adjustable. */
 export const TURN_FAULTS = [
   defineFault({
@@ -92,13 +95,10 @@ export const TURN_FAULTS = [
       { check: 'seal.compression', outcomes: { high: 0.88 }, on: 'every' },
     ],
     confirmedBy: [
-      [
-        { check: 'seal.compression', outcomes: ['high'], on: 'every' },
-        { check: 'valve.lash', outcomes: ['ok'], on: 'every' },
-      ],
+      [{ check: 'seal.compression', outcomes: ['high'], on: 'every' }, NOT_WIDE],
       [
         { check: 'turn.by-hand', outcomes: ['firm-at-compression'] },
-        { check: 'valve.lash', outcomes: ['ok'], on: 'every' },
+        NOT_WIDE,
         { check: 'power.tester', outcomes: ['good'] },
       ],
     ],

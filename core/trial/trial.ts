@@ -224,12 +224,18 @@ class Trial {
     const cured = this.drawn.puts.filter((put) => !this.gone.has(injectedKey(put)) && curedBy(fault, put));
     for (const put of cured) this.gone.add(injectedKey(put));
     if (cured.length > 0) this.repaired.push(...cured.map(injectedKey));
-    // A battery that something else emptied is empty: charging it is no wrong part, nor the cause.
-    else if (fault === FLAT && this.view.m.battery.openVolts < EMPTIED_V) this.followed.add(fault);
+    // Charging it, or a new fuse, is no wrong part then, nor the cause.
+    else if (this.isOnlyFollowed(fault)) this.followed.add(fault);
     else this.wrongParts++;
     this.repairsMade.add(fault);
     if (cured.length === 0) this.repaired.push(fault);
     this.record(repairOf(fault));
+  }
+
+  /** It is so because of something else: a battery that was emptied, a fuse that was blown. */
+  private isOnlyFollowed(fault: string): boolean {
+    const { battery, line } = this.view.m;
+    return fault === FLAT ? battery.openVolts < EMPTIED_V : fault === FUSE && line.fuse === 'blown';
   }
 
   /** What belongs to showing it cured or sound, and is no search; null where there is nothing of that kind to do. */
@@ -387,6 +393,7 @@ export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one', b
 }
 
 const FLAT: FaultId = 'power.battery-flat';
+const FUSE: FaultId = 'power.fuse';
 /** A battery under this something emptied [V]; hands-on minutes of putting it on the charger and off [M]. */
 const EMPTIED_V = 12.2;
 const CHARGING_MIN = 3;

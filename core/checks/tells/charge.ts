@@ -9,6 +9,6 @@ export const CHARGE_TELLS: TellsByCheck = {
     leak: { low: 0.01 },
   },
   'charge.volts': {
-    leak: { low: 0.02, high: 0.005 },
+    leak: { low: 0.001, high: 0.0005 },
   },
 };

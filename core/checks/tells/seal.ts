@@ -11,7 +11,7 @@ export const SEAL_TELLS: TellsByCheck = {
     worsens: ['low', 'very-low', 'none'],
   },
   'seal.crankcase-vacuum': {
-    leak: { pushes: 0.03 },
+    leak: { pushes: 0.01 },
   },
   'seal.dipstick-hiss': {
     leak: { grows: 0.06 },
