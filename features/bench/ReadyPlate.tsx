@@ -89,12 +89,12 @@ function NotExplained({
         <span className="font-bold">{SYMPTOMS[symptom]}</span> is not explained by what was mended, and did not show
         here. Tell the customer that it was not seen
         {look
-          ? `, or look further: ${faultLabel(look.fault, cards).toLowerCase()}, ${percent(look.p)} in a hundred.`
+          ? `, or look further: ${faultLabel(look.fault, cards).toLowerCase()}, ${percent(look.p)} in a hundred. Its proof takes ${Math.round(look.minutes)} min.`
           : '.'}
       </p>
       {look && (
         <Button className="mt-1.5" onClick={() => onLook(look)}>
-          {checkLabel(look.check, look.cylinder)}, {Math.round(look.minutes)} min
+          Look further: {checkLabel(look.check, look.cylinder)}
         </Button>
       )}
     </div>
