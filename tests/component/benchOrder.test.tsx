@@ -69,6 +69,21 @@ describe('the bench order', () => {
     expect(others.length).toBeGreaterThan(1);
   });
 
+  it('says what the rules of the house cost here, the two dearest', () => {
+    const plan = nextChecks(BENCH, summarise(BENCH));
+    const housePrices = [
+      { rule: 'leaves-out', check: 'split.primer', minutes: 6.2 },
+      { rule: 'lacks', check: 'balance.heat', minutes: 3 },
+      { rule: 'leads', check: 'fuel.flow', minutes: 2 },
+    ] as const;
+    shown(BENCH, { plan: { ...plan, housePrices } });
+    const told = within(screen.getByRole('list', { name: 'What the house rules cost here' })).getAllByRole('listitem');
+    expect(told.map((t) => t.textContent)).toEqual([
+      expect.stringMatching(/^House rule: no ".+"\. It costs about 6 min on average here\.$/),
+      expect.stringMatching(/ is not owned: it costs about 3 min on average here\.$/),
+    ]);
+  });
+
   it('says when it is being worked out anew, and when nothing is left', () => {
     shown(BENCH, { stale: true });
     expect(screen.getByText('being worked out anew')).toBeDefined();

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { readCase } from '@/core/index.ts';
+import { readCase, type Symptom } from '@/core/index.ts';
 import { injectFaults } from '@/core/mower/injectFaults.ts';
 import { symptomsOf, viewOf } from '@/core/mower/tell.ts';
 import { meanOf, wilson } from '@/core/trial/figures.ts';
@@ -77,6 +77,32 @@ describe('a trial', () => {
       }
       expect(Math.max(...asked.values()), `${number}`).toBeLessThanOrEqual(5);
     }
+  });
+
+  /** Just such a machine, with these faults and no others. */
+  const machineWith = (complaint: Symptom, ...faults: string[]) => ({
+    ...drawMachine(seed, 1),
+    complaint: [complaint],
+    puts: faults.map((fault) => ({ fault, cylinder: null, severity: 0.6, shows: 1, form: 0.6 })),
+  });
+
+  it('hands back no engine that does not start, whatever was mended on it', () => {
+    const result = runTrial(machineWith('cranks-slow', 'fuel.shut', 'power.battery-worn'), 'ridge');
+    expect(result.repaired).toEqual(['fuel.shut', 'power.battery-worn']);
+    const { events } = result.caseFile as { events: { check?: string; condition?: string; symptoms?: string[] }[] };
+    expect(events.some((e) => e.check === 'look.run' && e.symptoms?.includes('cranks-no-start'))).toBe(true);
+  });
+
+  it('follows a wire that is gnawed through to where it is, by what hangs on it', () => {
+    // Of its forms this one has taken the feed of the fuel solenoid.
+    const result = runTrial(machineWith('cranks-no-start', 'power.wiring'), 'ridge');
+    expect(result).toMatchObject({ right: true, wrongParts: 0, repaired: ['power.wiring'] });
+  });
+
+  it('a new fuse is no wrong part where a shorted clutch has blown the old one, and not the cause', () => {
+    const blown = machineWith('no-crank-silent', 'power.clutch-coil');
+    const result = runTrial({ ...blown, puts: [{ ...blown.puts[0]!, form: 0.1 }] }, 'ridge');
+    expect(result).toMatchObject({ right: true, wrongParts: 0, repaired: ['power.clutch-coil'] });
   });
 
   it('is the same again, and leaves a case that can be read', () => {
