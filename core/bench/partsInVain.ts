@@ -47,7 +47,8 @@ export function partsInVain(bench: Bench, { confirmed, suspects }: Proven, key: 
     .flatMap((route, r) => {
       const { power } = round.roads[r]!;
       const probes = round.missing[r]!.map((index) => planner.probes[index]!);
-      if (!alike[route.fault] || probes.length === 0) return [];
+      const waits = !round.situation.charged && route.needs.some(({ need }) => need.onceCharged);
+      if (!alike[route.fault] || probes.length === 0 || waits) return [];
       const sure = power * believed(catalogue.faults[route.fault]!.key);
       return sure > 0 ? [{ probes, sure, minutes: minutesOfRoad(round, probes) }] : [];
     })

@@ -69,7 +69,10 @@ function Told({
   const reason = notListedText(found);
   const { instead } = found;
   const here = useRef<HTMLDivElement>(null);
-  useEffect(() => here.current?.scrollIntoView({ block: 'nearest' }), []);
+  useEffect(() => {
+    // A browser may answer with a promise, which is nothing to clean up with.
+    void here.current?.scrollIntoView({ block: 'nearest' });
+  }, []);
   return (
     <section aria-label="What each answer would do" className="border-t-2 border-line pt-2">
       {reason && (
