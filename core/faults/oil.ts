@@ -20,7 +20,7 @@ export const OIL_FAULTS = [
     title: 'Oil overfilled',
     part: 'crank',
     weight: 2,
-    symptoms: { 'smoke-blue': 0.5, 'oil-level-rises': 0.2, 'cranks-slow': 0.1, 'smoke-white': 0.1 },
+    symptoms: { 'smoke-blue': 0.6, 'oil-level-rises': 0.2, 'cranks-slow': 0.1, 'smoke-white': 0.1 },
     effects: [
       { check: 'look.oil', outcomes: { 'overfull-clean': 0.95, 'overfull-fuel': 0.01 } },
       { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.25 } },

@@ -55,10 +55,10 @@ export const SEAL_FAULTS = [
     ],
     symptoms: { 'smoke-blue': 0.6, 'low-power': 0.4 },
     effects: [
-      { check: 'seal.dipstick-hiss', outcomes: { grows: 0.3 } },
+      { check: 'seal.dipstick-hiss', outcomes: { grows: 0.08 } },
       { check: 'seal.leak-down', outcomes: { leaks: 0.62, worn: 0.22, open: 0.1 } },
       { check: 'seal.leak-down', part: 'oil-fill', outcomes: { loud: 0.65, clear: 0.32 } },
-      { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.65 } },
+      { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.35 } },
       { check: 'look.stains', outcomes: { 'oil-at-head': 0.2 } },
       { check: 'spark.plug-look', outcomes: { oily: 0.3 } },
     ],
@@ -121,13 +121,21 @@ export const SEAL_FAULTS = [
     effects: [
       { check: 'seal.leak-down', outcomes: { leaks: 0.58, worn: 0.26, open: 0.1 } },
       { check: 'seal.leak-down', part: 'oil-fill', outcomes: { loud: 0.6, clear: 0.37 } },
-      { check: 'seal.dipstick-hiss', outcomes: { grows: 0.75 } },
-      { check: 'seal.wet', outcomes: { rises: 0.86 } },
-      { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.6 } },
+      { check: 'seal.dipstick-hiss', outcomes: { grows: 0.65 } },
+      // While it is cranked a leak that a gauge reads plainly costs little, and oil gives little back.
+      { check: 'seal.wet', outcomes: { rises: 0.6 } },
+      { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.3 } },
       { check: 'seal.bore-look', outcomes: { washed: 0.15, scored: 0.05 } },
       { check: 'spark.plug-look', outcomes: { oily: 0.5 } },
     ],
-    confirmedBy: [[heardAt('oil-fill'), { check: 'seal.wet', outcomes: ['rises'] }]],
+    confirmedBy: [
+      [heardAt('oil-fill'), { check: 'seal.wet', outcomes: ['rises'] }],
+      [
+        heardAt('oil-fill'),
+        { check: 'seal.dipstick-hiss', outcomes: ['grows'] },
+        { check: 'seal.bore-look', outcomes: ['clean', 'washed'] },
+      ],
+    ],
     repair: fix('replaced', 400, [], 'seal.leak-down', [60, 160]),
     behind: 'Dust past the filter, fuel in the oil, or heat.',
     endsInDecision: true,
