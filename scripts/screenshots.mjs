@@ -47,12 +47,13 @@ const SHOTS = [
   { name: 'repair', path: '/jobs/job-heron-7-battery' },
   { name: 'retest', path: '/jobs/job-coot-2-shut-off' },
   {
-    name: 'timed',
+    name: 'worth',
     path: '/jobs/job-teal-new',
     act: async (page) => {
-      await pickCheck(page, 'run it until it fails');
-      await page.getByRole('button', { name: 'Start the clock' }).click();
-      await page.waitForTimeout(3000);
+      await pickCheck(page, 'spark tester');
+      await heed(page);
+      await page.getByRole('button', { name: 'What is it worth here?' }).click();
+      await page.getByText('Search ahead on average.').waitFor();
     },
   },
   {

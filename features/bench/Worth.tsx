@@ -96,7 +96,7 @@ function Told({
 }
 
 /** The search ahead, with and without it, as two bars on one scale, and the sum in words. */
-function Minutes({ found: { searchMin, afterMin, minutes } }: { readonly found: Weighed }) {
+function Minutes({ found: { searchMin, afterMin, minutes, reports } }: { readonly found: Weighed }) {
   const own = minutes.handsOn + minutes.state + minutes.access;
   const saved = searchMin - afterMin - own;
   const whole = Math.max(searchMin, afterMin + own, 1);
@@ -106,31 +106,33 @@ function Minutes({ found: { searchMin, afterMin, minutes } }: { readonly found: 
     minutes.access > 0 && `${round(minutes.access)} to open and close`,
     minutes.state > 0 && `${round(minutes.state)} to bring it to that state`,
   ].filter(Boolean);
+  const proves = reports.some((report) => report.proves !== null);
   return (
-    <div className="mt-1 grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-2 gap-y-0.5 text-[0.95rem]">
+    <div className="mt-1 grid grid-cols-[auto_minmax(0,1fr)_auto] items-center gap-x-2 gap-y-0.5 text-[0.95rem]">
       <span>Without it</span>
-      <span className="flex">
-        <span className="bg-iron px-1 font-bold whitespace-nowrap text-on-iron" style={{ width: width(searchMin) }}>
-          {round(searchMin)} min
-        </span>
-      </span>
+      <span className="h-5 bg-iron" style={{ width: width(searchMin) }} />
+      <span className="text-right font-bold">{round(searchMin)} min</span>
       <span>With it</span>
-      <span className="flex">
+      <span className="flex h-5">
         <span className="bg-rust" style={{ width: width(own) }} />
-        <span className="bg-iron px-1 font-bold whitespace-nowrap text-on-iron" style={{ width: width(afterMin) }}>
-          {round(afterMin)} min
-        </span>
+        <span className="bg-iron" style={{ width: width(afterMin) }} />
       </span>
-      <p className="col-span-2 leading-snug">
+      <span className="text-right font-bold">
+        <span className="text-rust">{round(own)}</span> + {round(afterMin)} min
+      </span>
+      <p className="col-span-3 leading-snug">
         Search ahead on average. It takes <span className="font-bold text-rust">{round(own)} min</span> itself (
-        {of.join(', ')}) and{' '}
-        <span className="font-bold">
-          {saved >= 0.5 ? `saves ${round(saved)} min` : saved <= -0.5 ? `costs ${round(-saved)} min` : 'saves nothing'}
-        </span>
-        .
+        {of.join(', ')}) and <span className="font-bold">{savesText(saved, proves)}</span>.
       </p>
     </div>
   );
+}
+
+/** The way to a proof has to be gone, whatever it costs. */
+function savesText(saved: number, proves: boolean): string {
+  if (saved >= 0.5) return `saves ${round(saved)} min`;
+  if (proves) return 'is a way to a proof';
+  return saved <= -0.5 ? `costs ${round(-saved)} min` : 'saves nothing';
 }
 
 function Report({ report, check }: { readonly report: Weighed['reports'][number]; readonly check: CheckDefinition }) {
