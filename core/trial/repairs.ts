@@ -1,6 +1,7 @@
 import { type FaultId, findFault, isCondition, sameRepair } from '../faults/index.ts';
 import { splitKey } from '../machine/key.ts';
 import { hungOnWire, injectedKey } from '../mower/injectFaults.ts';
+import type { Mower } from '../mower/machine.ts';
 import type { Drawn } from './draw.ts';
 
 /** What is put right besides: a new plug comes with its gap; whoever sets a governor sees what hangs loose on it. */
@@ -32,3 +33,12 @@ export function repairOf(key: string): unknown {
   const action = isCondition(id) ? 'cleaned' : (findFault(id)?.repair.action ?? 'replaced');
   return { repair: id, action, ...(cylinder === null ? {} : { cylinder }) };
 }
+
+export const FLAT: FaultId = 'power.battery-flat';
+const FUSE: FaultId = 'power.fuse';
+/** A battery under this something emptied [V] [M]. */
+export const EMPTIED_V = 12.2;
+
+/** It is so because of something else: a battery that was emptied, a fuse that was blown. */
+export const hasOnlyFollowed = (fault: string, { battery, line }: Mower): boolean =>
+  fault === FLAT ? battery.openVolts < EMPTIED_V : fault === FUSE && line.fuse === 'blown';

@@ -20,7 +20,7 @@ import { type View, viewOf } from '../mower/tell.ts';
 import { SEARCH_CAP_MIN } from '../reason/index.ts';
 import type { Drawn } from './draw.ts';
 import { minutesOf, type Policy, type PolicyName, policyOf, type Steps } from './policy.ts';
-import { curedBy, repairOf } from './repairs.ts';
+import { curedBy, EMPTIED_V, FLAT, hasOnlyFollowed, repairOf } from './repairs.ts';
 import { allSound, foundSound, isOf, SOUND_RUNS } from './sound.ts';
 import { canMake, dry, insteadOf, isUntreated, madeFor, notPerformedOf, wasInVain, wasSeen } from './states.ts';
 
@@ -225,17 +225,11 @@ class Trial {
     for (const put of cured) this.gone.add(injectedKey(put));
     if (cured.length > 0) this.repaired.push(...cured.map(injectedKey));
     // Charging it, or a new fuse, is no wrong part then, nor the cause.
-    else if (this.isOnlyFollowed(fault)) this.followed.add(fault);
+    else if (hasOnlyFollowed(fault, this.view.m)) this.followed.add(fault);
     else this.wrongParts++;
     this.repairsMade.add(fault);
     if (cured.length === 0) this.repaired.push(fault);
     this.record(repairOf(fault));
-  }
-
-  /** It is so because of something else: a battery that was emptied, a fuse that was blown. */
-  private isOnlyFollowed(fault: string): boolean {
-    const { battery, line } = this.view.m;
-    return fault === FLAT ? battery.openVolts < EMPTIED_V : fault === FUSE && line.fuse === 'blown';
   }
 
   /** What belongs to showing it cured or sound, and is no search; null where there is nothing of that kind to do. */
@@ -392,10 +386,7 @@ export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one', b
   return new Trial(drawn, policyOf(name, steps), beside).run();
 }
 
-const FLAT: FaultId = 'power.battery-flat';
-const FUSE: FaultId = 'power.fuse';
-/** A battery under this something emptied [V]; hands-on minutes of putting it on the charger and off [M]. */
-const EMPTIED_V = 12.2;
+/** Hands-on minutes of putting a battery on the charger and off [M]. */
 const CHARGING_MIN = 3;
 const TESTER_PERCENT = 75;
 const CHARGE = madeFor((check) => check.tellsCharge);
