@@ -10,7 +10,7 @@ import {
 import { type CaseHead, readCase, readEvent } from '../casefile/index.ts';
 import { type Random, random } from '../chance/random.ts';
 import { checkOf } from '../checks/index.ts';
-import { type FaultId, findCondition, findFault } from '../faults/index.ts';
+import { findCondition, findFault } from '../faults/index.ts';
 import { splitKey } from '../machine/key.ts';
 import { chargePercent } from '../measure/battery.ts';
 import { injectedKey, injectFaults } from '../mower/injectFaults.ts';
