@@ -1,5 +1,6 @@
 import type { Symptom } from '../complaint/symptoms.ts';
 import { AS_COMPLAINED, symptomChance } from '../reason/catalogue/symptomVariable.ts';
+import type { NextCheck } from '../reason/plan.ts';
 import { type Proven, partsInVain } from './partsInVain.ts';
 import type { Bench } from './state.ts';
 
@@ -7,13 +8,14 @@ import type { Bench } from './state.ts';
 export interface Unexplained {
   readonly symptom: Symptom;
   /** The likeliest that would bring it about and the first check of its proof; null where nothing is suspected or nothing proves it. */
-  readonly look: {
-    readonly fault: string;
-    readonly p: number;
-    readonly check: string;
-    readonly cylinder: number | null;
-    readonly minutes: number;
-  } | null;
+  readonly look:
+    | (Pick<NextCheck, 'check' | 'cylinder' | 'condition' | 'temperature'> & {
+        readonly fault: string;
+        readonly p: number;
+        /** Of the whole proof [min]. */
+        readonly minutes: number;
+      })
+    | null;
 }
 
 /** Told to describe the complaint, and no sign of a fault. */
@@ -45,10 +47,7 @@ export function unexplained(bench: Bench, summary: Proven): Unexplained[] {
       const first = proof?.checks[0];
       return {
         symptom,
-        look:
-          suspect && proof && first
-            ? { fault: suspect.key, p: suspect.p, check: first.check, cylinder: first.cylinder, minutes: proof.minutes }
-            : null,
+        look: suspect && proof && first ? { ...first, fault: suspect.key, p: suspect.p, minutes: proof.minutes } : null,
       };
     });
 }

@@ -81,7 +81,7 @@ function Bench({ machine, told, ...props }: Parameters<typeof BenchScreen>[0]) {
                 view={view}
                 dispatch={dispatch}
                 onRecord={bench.put}
-                belief={{ ask: bench.inVain, events: now.events, onProve: bench.pick.any }}
+                belief={{ ask: bench.inVain, events: now.events, onProve: bench.pick.inState }}
               />
             </div>
             <Beside bench={bench} head={head} people={people} habit={desk.habit} told={told} />

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { type CheckDefinition, checkLabel, checkOf, type PartsInVain } from '@/core/index.ts';
+import { checkLabel, type PartsInVain } from '@/core/index.ts';
 import { Button } from '@/ui/Button.tsx';
 import { percent } from './ridgeShape.ts';
 
@@ -8,7 +8,7 @@ import { percent } from './ridgeShape.ts';
 export interface OnBelief {
   readonly ask: (key: string) => Promise<PartsInVain | null>;
   readonly events: number;
-  readonly onProve: (check: { readonly check: CheckDefinition; readonly cylinder: number | null }) => void;
+  readonly onProve: (check: NonNullable<PartsInVain['proof']>['checks'][number]) => void;
 }
 
 /** Before a part is bought on belief alone: what may be spent in vain, beside what a proof would cost. Nothing where it is proven. */
@@ -50,7 +50,7 @@ export function InVain({
           : 'Nothing that can still be made would prove it: tell the customer so before anything is bought.'}
       </p>
       {first && (
-        <Button className="mt-1.5" onClick={() => onProve({ check: checkOf(first.check), cylinder: first.cylinder })}>
+        <Button className="mt-1.5" onClick={() => onProve(first)}>
           Prove it first: {checkLabel(first.check, first.cylinder)}
         </Button>
       )}

@@ -109,7 +109,7 @@ function Lying({ bench, jobId, head, habit }: Props) {
           pairs={pairsText(bench)}
           handingBack={summary.handingBack}
           unexplained={summary.unexplained}
-          onLook={lookAt}
+          onLook={pick.inState}
           onTry={({ check, condition, temperature }) =>
             pick.plate({ ...pickedPlate(checkOf(check), null, head.engine, []), condition, temperature })
           }

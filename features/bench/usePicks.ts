@@ -16,6 +16,8 @@ import type { PlateAction } from './plateReducer.ts';
 import { pickedPlate, plannedPlate, replacingPlate } from './plates.ts';
 import type { RidgeStore } from './ridgeStore.ts';
 
+type InState = Pick<NextCheck, 'check' | 'cylinder' | 'condition' | 'temperature'>;
+
 /** Every way in which a technician puts a check on the plate himself. */
 export function usePicks({
   dispatch,
@@ -45,6 +47,10 @@ export function usePicks({
   return {
     plate,
     any,
+    /** A check in the state and heat in which it proves something. */
+    inState: useLatest(({ check, cylinder, condition, temperature }: InState) =>
+      plate({ ...pickedPlate(checkOf(check), cylinder, engine, ridge.get().sides), condition, temperature }),
+    ),
     check: useLatest((check: CheckDefinition) => any({ check, cylinder: null })),
     /** A check of the bench order. */
     planned: useLatest((entry: NextCheck) => {

@@ -69,7 +69,12 @@ describe('a repair on belief alone', () => {
     expect(box.textContent).toMatch(/Not proven: believed to \d+ in a hundred/);
     expect(box.textContent).toContain('a part of 60 to 140');
     await user.click(within(box).getByRole('button', { name: /^Prove it first/ }));
-    expect(onProve.mock.calls[0]![0]).toMatchObject({ check: { id: 'power.tester' }, cylinder: null });
+    expect(onProve.mock.calls[0]![0]).toEqual({
+      check: 'power.tester',
+      cylinder: null,
+      condition: 'key-off',
+      temperature: null,
+    });
   });
 
   it('that is proven is not held up', async () => {
