@@ -1,4 +1,6 @@
 import type { Symptom } from '../complaint/symptoms.ts';
+import { findCondition } from '../faults/index.ts';
+import type { CauseInstance } from '../reason/catalogue/instances.ts';
 import { AS_COMPLAINED, symptomChance } from '../reason/catalogue/symptomVariable.ts';
 import type { NextCheck } from '../reason/plan.ts';
 import { type Proven, partsInVain } from './partsInVain.ts';
@@ -27,20 +29,22 @@ const WORTH_NAMING = 0.01;
 
 /** What of the complaint the work does not explain; nothing before a repair. */
 export function unexplained(bench: Bench, summary: Proven): Unexplained[] {
-  const mended = bench.repairs.filter((r) => r.step.action !== 'bypassed');
   const { catalogue, head } = bench;
-  const faults = mended.map((r) => catalogue.faults.find((f) => f.key === r.key));
-  // A condition, or the carburettor as one job: what that brings about is more than one fault's.
-  if (mended.length === 0 || faults.some((fault) => fault === undefined)) return [];
-  const brings = (key: string, symptom: Symptom) => {
+  // What a condition brings about is explained by what brought the condition about.
+  const mended = bench.repairs.filter((r) => r.step.action !== 'bypassed' && !isUnaccounted(bench, r.step.id));
+  const known = (key: string): readonly CauseInstance[] => {
     const fault = catalogue.faults.findIndex((f) => f.key === key);
-    return catalogue.causesOf[fault]!.some(
-      (cause) => symptomChance(catalogue.causes[cause]!, symptom, AS_COMPLAINED) > EXPLAINS,
-    );
+    return fault < 0
+      ? catalogue.conditions.filter((c) => c.key === key)
+      : catalogue.causesOf[fault]!.map((cause) => catalogue.causes[cause]!);
   };
+  // The carburettor as one job: what that puts right is more than one fault's.
+  if (bench.repairs.length === 0 || mended.some((r) => known(r.key).length === 0)) return [];
+  const brings = (key: string, symptom: Symptom) =>
+    known(key).some((cause) => symptomChance(cause, symptom, AS_COMPLAINED) > EXPLAINS);
   return head.complaint
     .filter((symptom): symptom is Symptom => !NO_SIGN.includes(symptom as Symptom))
-    .filter((symptom) => !faults.some((fault) => brings(fault!.key, symptom)))
+    .filter((symptom) => !mended.some((r) => brings(r.key, symptom)))
     .map((symptom) => {
       const suspect = summary.suspects.find(({ key, p }) => p > WORTH_NAMING && brings(key, symptom));
       const proof = suspect ? partsInVain(bench, summary, suspect.key)?.proof : null;
@@ -50,4 +54,14 @@ export function unexplained(bench: Bench, summary: Proven): Unexplained[] {
         look: suspect && proof && first ? { ...first, fault: suspect.key, p: suspect.p, minutes: proof.minutes } : null,
       };
     });
+}
+
+/** A condition that was worked on, and nothing that causes it was mended, nor said to have let it come about. */
+function isUnaccounted({ repairs, letIn }: Bench, id: string): boolean {
+  const condition = findCondition(id);
+  if (!condition) return false;
+  return (
+    !repairs.some((r) => condition.causes.some(({ fault }) => fault === r.step.id)) &&
+    !letIn.some((l) => l.condition === id)
+  );
 }

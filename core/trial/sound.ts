@@ -1,4 +1,4 @@
-import { type Bench, handsBack } from '../bench/index.ts';
+import { type Bench, type BenchSummary, handsBack } from '../bench/index.ts';
 import { CHECKS, checkOf } from '../checks/index.ts';
 import type { Asked } from '../mower/simulateCheck.ts';
 import type { StandingReading } from '../reason/index.ts';
@@ -22,3 +22,20 @@ export const isOf = ({ reading }: StandingReading, { check, condition }: Asked) 
   reading.check === check && reading.condition === condition;
 
 export const sinceRepair = (bench: Bench) => Math.max(0, ...bench.repairs.map((r) => r.event));
+
+/** What is looked at before a machine goes back with a complaint that the work does not explain; null once it was, or where nothing would tell. */
+export function lookFurther(bench: Bench, { unexplained }: Pick<BenchSummary, 'unexplained'>): Asked | null {
+  const looks = unexplained.flatMap(({ look }) => (look ? [look] : []));
+  const made = ({ check, cylinder, condition }: Asked) =>
+    bench.readings.some(
+      ({ event, reading }) =>
+        event > sinceRepair(bench) &&
+        reading.check === check &&
+        reading.cylinder === cylinder &&
+        reading.condition === condition,
+    ) || bench.notPerformed.some((n) => n.event > sinceRepair(bench) && n.check === check);
+  const [next] = looks.filter((look) => !made(look));
+  return next
+    ? { check: next.check, cylinder: next.cylinder, condition: next.condition, temperature: next.temperature }
+    : null;
+}

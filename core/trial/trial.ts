@@ -21,7 +21,7 @@ import { SEARCH_CAP_MIN } from '../reason/index.ts';
 import type { Drawn } from './draw.ts';
 import { minutesOf, type Policy, type PolicyName, policyOf, type Steps } from './policy.ts';
 import { curedBy, EMPTIED_V, FLAT, hasOnlyFollowed, repairOf } from './repairs.ts';
-import { allSound, foundSound, isOf, SOUND_RUNS } from './sound.ts';
+import { allSound, foundSound, isOf, lookFurther, SOUND_RUNS } from './sound.ts';
 import { canMake, dry, insteadOf, isUntreated, madeFor, notPerformedOf, wasInVain, wasSeen } from './states.ts';
 
 export interface TrialResult {
@@ -236,6 +236,9 @@ class Trial {
   private handOver(summary: BenchSummary): TrialResult['end'] | 'went-on' | null {
     const { bench } = this;
     if (summary.phase === 'ready') {
+      const further = lookFurther(bench, summary);
+      if (further) this.search(further, () => {});
+      if (further) return 'went-on';
       for (const next of summary.handingBack) {
         const asked = { ...next, cylinder: null };
         // What cannot be run for it is left, and how it fails to run is written down.
