@@ -23,7 +23,8 @@ const ENGINE: EngineWords = {
 const PUTS = [
   { fault: 'spark.kill-lead', cylinder: 2, severity: 0.8, shows: 1, form: 0.5 },
   { fault: 'fuel.idle-jet', cylinder: null, severity: 0.6, shows: 1, form: 0.5 },
-  { fault: 'power.fuse', cylinder: null, severity: 0.9, shows: 1, form: 0.2 },
+  { fault: 'charge.stator', cylinder: null, severity: 0.9, shows: 1, form: 0.2 },
+  { fault: 'air.filter', cylinder: null, severity: 0.9, shows: 1, form: 0.2 },
   { fault: 'power.battery-worn', cylinder: null, severity: 0.9, shows: 1, form: 0.2 },
 ] as const;
 
