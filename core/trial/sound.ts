@@ -1,7 +1,7 @@
 import { type Bench, type BenchSummary, handsBack } from '../bench/index.ts';
 import { CHECKS, checkOf } from '../checks/index.ts';
 import type { Asked } from '../mower/simulateCheck.ts';
-import type { StandingReading } from '../reason/index.ts';
+import { SEARCH_CAP_MIN, type StandingReading } from '../reason/index.ts';
 
 /** The runs on which a machine is called sound, the shorter one first: as the customer says it fails, then until it is hot. */
 export const SOUND_RUNS: readonly Asked[] = CHECKS.filter((check) => check.takesSymptoms || check.warmsUp)
@@ -25,7 +25,8 @@ export const sinceRepair = (bench: Bench) => Math.max(0, ...bench.repairs.map((r
 
 /** What is looked at before a machine goes back with a complaint that the work does not explain; null once it was, or where nothing would tell. */
 export function lookFurther(bench: Bench, { unexplained }: Pick<BenchSummary, 'unexplained'>): Asked | null {
-  const looks = unexplained.flatMap(({ look }) => (look ? [look] : []));
+  // A machine that comes back costs a search of its own.
+  const looks = unexplained.flatMap(({ look }) => (look && look.p * SEARCH_CAP_MIN > look.minutes ? [look] : []));
   const made = ({ check, cylinder, condition }: Asked) =>
     bench.readings.some(
       ({ event, reading }) =>
