@@ -1,9 +1,8 @@
 import type { RunningState, Temperature } from '../engine/index.ts';
 import { instanceKey } from '../machine/key.ts';
-import { makeCandidate, temperaturesFor } from '../reason/candidates.ts';
+import { candidateIn, temperaturesFor, withheldBy } from '../reason/candidates.ts';
 import type { CheckInstance } from '../reason/catalogue/instances.ts';
 import { type NextCheck, roundOf } from '../reason/plan.ts';
-import { withReports } from '../reason/reports.ts';
 import { savedBy } from '../reason/worth.ts';
 import { accessMask } from './accessMask.ts';
 import { situationOf } from './situation.ts';
@@ -55,10 +54,13 @@ function savedOn(
 ): (instance: CheckInstance, state: RunningState, temperature: Temperature | null) => number {
   const { catalogue, network, belief } = bench;
   const { round, wide, search } = roundOf(catalogue, network, belief, bench.planner(), situationOf(bench));
+  const withheld = withheldBy(round, wide);
   return (instance, state, temperature) => {
-    const made = makeCandidate(round, instance, state, accessMask(bench, instance), temperature);
+    const made = candidateIn(round, instance, state, accessMask(bench, instance), temperature);
+    // Nobody would make it now, rule or no rule.
+    if (withheld(instance, state, temperature) !== null) return -made.minutes;
     // What it costs to bring about eats more than it could save.
     if (made.minutes >= search.minutes) return -made.minutes;
-    return savedBy(round, withReports(network, belief, made), wide, search.minutes);
+    return savedBy(round, made, wide, search.minutes);
   };
 }

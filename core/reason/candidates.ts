@@ -245,34 +245,42 @@ export const minutesFrom = (
 export const mustNotTurn = ({ crankingUnsafe, lookFirst }: Pick<Situation, 'crankingUnsafe' | 'lookFirst'>): boolean =>
   crankingUnsafe || lookFirst.length > 0;
 
-/** Every check that can be made now, in every state it is worth making in. */
-export function candidatesOf(round: Round, active: Active, again: string | null): Candidate[] {
-  const { network, belief, planner, situation, readOn } = round;
+/** Why a check cannot be offered in a state and heat as things stand. */
+export type Withheld = 'unsafe' | 'waits' | 'not-reached' | 'cannot-be-made';
+
+/** What keeps a check from being offered in a state and heat; null where nothing does. */
+export function withheldBy(
+  { network, belief, situation }: Round,
+  active: Active,
+): (instance: CheckInstance, state: RunningState, temperature: Temperature | null) => Withheld | null {
   const chances = new Map<RunningState, number>();
   const possible = (state: RunningState) => {
     if (situation.doesNotRun && RUNNING.includes(state)) return false;
     if (!chances.has(state)) chances.set(state, feasible(network, belief, active, state));
     return chances.get(state)! >= 0.5;
   };
+  return (instance, state, temperature) => {
+    const runs = RUNNING.includes(state);
+    const heats = temperature === 'hot';
+    if ((heats || runs || state === 'cranking') && mustNotTurn(situation)) return 'unsafe';
+    if (waitsForAnother(instance, situation)) return 'waits';
+    if ((instance.check.impliesState || runs) && !possible(state)) return 'not-reached';
+    if (heats && !possible('idle')) return 'not-reached';
+    return isInfeasibleIn(situation, instance, state, temperature) ? 'cannot-be-made' : null;
+  };
+}
+
+/** Every check that can be made now, in every state it is worth making in. */
+export function candidatesOf(round: Round, active: Active, again: string | null): Candidate[] {
+  const { planner, situation, readOn } = round;
+  const withheld = withheldBy(round, active);
   const out: Candidate[] = [];
-  for (const { instance, state, mask } of planner.candidates) {
-    const turns = state === 'cranking' || RUNNING.includes(state);
-    if (turns && mustNotTurn(situation)) continue;
-    if (waitsForAnother(instance, situation)) continue;
-    if ((instance.check.impliesState || RUNNING.includes(state)) && !possible(state)) continue;
+  for (const { instance, state, mask } of planner.candidates)
     for (const temperature of temperaturesFor(instance, situation)) {
-      if (temperature === 'hot' && (mustNotTurn(situation) || !possible('idle'))) continue;
-      if (isInfeasibleIn(situation, instance, state, temperature)) continue;
+      if (withheld(instance, state, temperature) !== null) continue;
       const read = readOn.get(instance.key)?.some((r) => r.epoch === situation.epoch && readAt(r, state, temperature));
-      if (!read || instance.key === again)
-        out.push(
-          withoutTold(
-            withReports(network, belief, makeCandidate(round, instance, state, mask, temperature)),
-            situation,
-          ),
-        );
+      if (!read || instance.key === again) out.push(candidateIn(round, instance, state, mask, temperature));
     }
-  }
   return out;
 }
 
@@ -284,6 +292,19 @@ export const isInfeasibleIn = (
   temperature: Temperature | null,
 ): boolean =>
   isInfeasible(instance, state, temperature) || (temperature === 'hot' && !hot && isInfeasible(instance, 'idle', null));
+
+/** A check in a state and heat, with what it could still tell. */
+export const candidateIn = (
+  round: Round,
+  instance: CheckInstance,
+  state: RunningState,
+  mask: number,
+  temperature: Temperature | null,
+): Candidate =>
+  withoutTold(
+    withReports(round.network, round.belief, makeCandidate(round, instance, state, mask, temperature)),
+    round.situation,
+  );
 
 /** What was told already is no report to hope for. */
 const withoutTold = (candidate: Candidate, { told }: Situation): Candidate =>

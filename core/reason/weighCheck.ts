@@ -1,15 +1,14 @@
-import { RUNNING, type RunningState, type Temperature } from '../engine/index.ts';
+import type { RunningState, Temperature } from '../engine/index.ts';
 import type { Belief } from './belief.ts';
 import {
-  candidatesOf,
+  candidateIn,
   isAnswered,
-  isInfeasibleIn,
-  makeCandidate,
-  mustNotTurn,
   type Round,
   readAt,
   type Situation,
   tellingOf,
+  type Withheld,
+  withheldBy,
 } from './candidates.ts';
 import type { Catalogue, CheckInstance } from './catalogue/instances.ts';
 import { faultChances } from './faultChances.ts';
@@ -17,21 +16,13 @@ import type { Network } from './network.ts';
 import { PARTS_NOTHING, roundOf, TOLD_APART_ON } from './plan.ts';
 import { maskCost, type Planner, STATE_MIN } from './planner.ts';
 import { proofsOf } from './proofs.ts';
-import { type Candidate, withReports } from './reports.ts';
+import type { Candidate } from './reports.ts';
 import { type Active, expectedSearch, likeliest, massOfFaults } from './search.ts';
 import type { Weights } from './shape.ts';
 import { afterReport, savedBy, startAfter, weighedMass } from './worth.ts';
 
 /** Why a check stands on no list. */
-export type NotListed =
-  | 'unsafe'
-  | 'not-reached'
-  | 'cannot-be-made'
-  | 'waits'
-  | 'read'
-  | 'answered'
-  | 'parts-nothing'
-  | 'worth-less';
+export type NotListed = Withheld | 'read' | 'answered' | 'parts-nothing' | 'worth-less';
 
 /** What a check could say, and what would then be believed and be left to do. */
 export interface WeighedReport {
@@ -84,7 +75,7 @@ export function weighCheck(
 ): WeighedCheck {
   const { round, wide, search } = roundOf(catalogue, network, belief, planner, situation);
   const { instance, state, temperature } = asked;
-  const candidate = withReports(network, belief, makeCandidate(round, instance, state, mask, temperature));
+  const candidate = candidateIn(round, instance, state, mask, temperature);
   const saved = savedBy(round, candidate, wide, search.minutes);
   const handsOn = instance.check.minutes;
   const access = maskCost(planner, mask & ~round.start.mask);
@@ -100,19 +91,10 @@ export function weighCheck(
 function notListed(round: Round, candidate: Candidate, wide: Active): NotListed | null {
   const { situation, readOn } = round;
   const { instance, state, temperature } = candidate;
-  const turns = state === 'cranking' || RUNNING.includes(state);
-  if (turns && mustNotTurn(situation)) return 'unsafe';
-  if (isInfeasibleIn(situation, instance, state, temperature)) return 'cannot-be-made';
-  const first = situation.after.get(instance.check.id);
-  if (
-    first !== undefined &&
-    !situation.readings.some((r) => r.reading.check === first && r.reading.cylinder === instance.cylinder)
-  )
-    return 'waits';
+  const withheld = withheldBy(round, wide)(instance, state, temperature);
+  if (withheld !== null) return withheld;
   if (readOn.get(instance.key)?.some((r) => r.epoch === situation.epoch && readAt(r, state, temperature)))
     return 'read';
-  const possible = candidatesOf(round, wide, null).some((c) => c.instance.key === instance.key && c.state === state);
-  if (!possible && RUNNING.includes(state)) return 'not-reached';
   if (proofsOf(round).has(instance.key)) return 'worth-less';
   const telling = tellingOf(round, likeliest(wide, TOLD_APART_ON))(candidate);
   if (telling.moved < PARTS_NOTHING) return 'parts-nothing';

@@ -98,6 +98,22 @@ describe('why not that check', () => {
     expect(asked(read, HEAT).instead).toEqual(next(read)[0]);
   });
 
+  it('what the engine can well do is not called out of reach because no list offers it in that state', () => {
+    const bench = complaintOf(['low-power']);
+    const idle = { check: 'look.run', cylinder: null, condition: 'idle', temperature: null } as const;
+    expect(checkOf('look.run').offeredIn).not.toContain('idle');
+    expect(asked(bench, idle).notListed).toMatch(/^(worth-less|parts-nothing|answered)$/);
+    expect(asked(complaintOf(['cranks-no-start']), idle).notListed).toBe('not-reached');
+  });
+
+  it('a listed run is weighed as the list weighs it, also where the customer has told of what it shows', () => {
+    const bench = complaintOf(['dies-after-minutes', 'low-power']);
+    const run = next(bench).find((n) => n.check === 'look.run')!;
+    const { searchMin, afterMin, minutes } = asked(bench, run);
+    const saved = searchMin - afterMin - minutes.handsOn - minutes.state - minutes.access;
+    expect(saved).toBeCloseTo(run.minutesSaved, 6);
+  });
+
   it('nothing is cranked while fuel drips', () => {
     const bench = complaintOf(['fuel-drips', 'hard-start-cold']);
     expect(asked(bench, TESTER).notListed).toBe('unsafe');
@@ -115,6 +131,11 @@ describe('what the rules of the house cost', () => {
 
   it('nothing, where the house has none', () => {
     expect(prices(housed({}, 'cranks-no-start'))).toEqual([]);
+  });
+
+  it('an instrument for a run costs nothing on an engine that does not start', () => {
+    const heat = checkOf('balance.heat').needs;
+    expect(prices(housed({}, 'cranks-no-start', [...heat], TWIN)).map((p) => p.check)).not.toContain('balance.heat');
   });
 
   it('a check put first costs what another would save more', () => {
