@@ -16,7 +16,7 @@ export const chargeVolts = defineCheck({
   needs: ['multimeter'],
   hazards: ['carbon-monoxide', 'battery'],
   outcomes: outcomes({ ok: 'Charges', low: 'Too low', high: 'Too high' }),
-  handsBack: { rank: 2, condition: 'full-speed', temperature: null },
+  handsBack: { rank: 3, condition: 'full-speed', temperature: null },
   combine: { kind: 'dominance', order: ['ok', 'low', 'high'] },
   fields: {
     value: numberField('Volts', 'voltage', [0, 40], ['V', 'V'], { required: true }),

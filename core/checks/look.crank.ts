@@ -24,6 +24,8 @@ export const lookCrank = defineCheck({
   }),
   impliesState: false,
   seenInstead: 'it-does-not-crank',
+  // Whoever starts it to run it sees how it turns.
+  handsBack: { rank: 1, condition: 'cranking', temperature: null },
   cranking: { unsafeAfter: 'stops-dead' },
   combine: {
     kind: 'dominance',

@@ -65,7 +65,7 @@ export const lookRun = defineCheck({
   grossErrorChance: 0,
   takesSymptoms: true,
   seenInstead: 'it-cranks',
-  handsBack: { rank: 1, condition: 'loaded', temperature: null },
+  handsBack: { rank: 2, condition: 'loaded', temperature: null },
   partsOf: () => SYMPTOM_IDS.map((id) => ({ id, outcomes: ['absent', 'present'] as const })),
   assess: (reading) => {
     if (reading.symptoms === null) return EMPTY_ASSESSMENT;

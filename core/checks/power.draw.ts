@@ -11,7 +11,7 @@ export const powerDraw = defineAtMost({
   needs: ['multimeter'],
   hazards: ['battery'],
   // What emptied a battery that had to be charged or replaced.
-  handsBack: { rank: 7, condition: 'key-off', temperature: null, after: 'battery' },
+  handsBack: { rank: 8, condition: 'key-off', temperature: null, after: 'battery' },
   dimension: 'current',
   max: 20,
   unit: 'mA',

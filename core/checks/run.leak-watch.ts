@@ -16,7 +16,7 @@ export const runLeakWatch = defineCheck({
   lastsMin: 240,
   hazards: ['open-fuel'],
   outcomes: OUTCOMES,
-  handsBack: { rank: 3, condition: 'key-off', temperature: null },
+  handsBack: { rank: 4, condition: 'key-off', temperature: null },
   combine: { kind: 'ordered' },
   fields: { minutes: numberField('Stood for', 'time', [0, 14 * 24 * 3600], ['h', 'h']) },
   assess: (reading) => plainOutcome(OUTCOMES, reading.outcome),

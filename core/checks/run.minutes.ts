@@ -17,7 +17,7 @@ export const runMinutes = defineCheck({
   lastsMin: USUAL_MIN,
   hazards: ['carbon-monoxide'],
   outcomes: OUTCOMES,
-  handsBack: { rank: 5, condition: 'loaded', temperature: 'hot' },
+  handsBack: { rank: 6, condition: 'loaded', temperature: 'hot' },
   mayDieInIt: true,
   warmsUp: true,
   combine: { kind: 'ordered' },

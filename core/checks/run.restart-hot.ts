@@ -12,7 +12,7 @@ export const runRestartHot = defineCheck({
   minutes: 20,
   hazards: ['carbon-monoxide', 'hot-exhaust', 'stops-dead'],
   outcomes: outcomes({ starts: 'Starts at once', hard: 'Hard', no: 'Does not start' }),
-  handsBack: { rank: 6, condition: 'cranking', temperature: 'hot' },
+  handsBack: { rank: 7, condition: 'cranking', temperature: 'hot' },
   mayDieInIt: true,
   combine: { kind: 'ordered' },
   impliesState: false,

@@ -12,7 +12,7 @@ export const runShutOff = defineCheck({
   minutes: 1,
   hazards: ['carbon-monoxide'],
   outcomes: outcomes({ 'all-stop': 'All stop', 'after-fires': 'After-fires', 'one-keeps-firing': 'One keeps firing' }),
-  handsBack: { rank: 4, condition: 'idle', temperature: null },
+  handsBack: { rank: 5, condition: 'idle', temperature: null },
   mayDieInIt: true,
   combine: { kind: 'dominance', order: ['all-stop', 'after-fires', 'one-keeps-firing'] },
 });

@@ -53,7 +53,7 @@ export const AIR_FAULTS = [
     weight: 1,
     stored: 1.5,
     history: { rodents: 3, 'only-under-load': 1.4 },
-    symptoms: { 'low-power': 0.8, overheats: 0.3, 'runs-rough': 0.2 },
+    symptoms: { 'low-power': 0.8, overheats: 0.3, 'runs-rough': 0.35 },
     effects: [{ check: 'air.exhaust', outcomes: { blocked: 0.96 } }],
     confirmedBy: [[{ check: 'air.exhaust', outcomes: ['blocked'] }]],
     repair: fix('cleaned', 15, ['hood'], 'look.run', [0, 90]),

@@ -389,7 +389,7 @@ export const FUEL_FAULTS = [
       { failure: 'fuel', levels: { lean: 0.85 }, when: { states: ['idle', 'cranking'] } },
       { failure: 'fuel', levels: { lean: 0.3 } },
     ],
-    symptoms: { surges: 0.65, 'runs-rough': 0.3, 'hard-start-cold': 0.3, 'starts-then-dies': 0.2 },
+    symptoms: { surges: 0.65, 'runs-rough': 0.3, 'hard-start-cold': 0.3, 'starts-then-dies': 0.4 },
     effects: [
       { check: 'fuel.jets', outcomes: { 'idle-blocked': 0.92 } },
       { check: 'fuel.bowl-look', outcomes: { varnish: 0.4, debris: 0.12 } },
@@ -450,7 +450,7 @@ export const FUEL_FAULTS = [
     weight: 3,
     history: { 'since-work-on:fuel': 3, 'came-back': 1.3 },
     failures: [LEAN(0.25)],
-    symptoms: { 'fuel-drips': 0.65, surges: 0.15 },
+    symptoms: { 'fuel-drips': 0.65, surges: 0.2 },
     effects: [
       { check: 'fuel.bowl-seal-look', outcomes: { swollen: 0.55, wrong: 0.28, missing: 0.14 } },
       { check: 'look.stains', outcomes: { 'fuel-at-carb': 0.75 } },
@@ -470,7 +470,7 @@ export const FUEL_FAULTS = [
     stored: 1.3,
     history: { 'since-work-on:fuel': 2 },
     failures: [{ failure: 'fuel', levels: { rich: 0.35, lean: 0.35 } }],
-    symptoms: { surges: 0.7, 'runs-rough': 0.3, 'smoke-black': 0.2 },
+    symptoms: { surges: 0.7, 'runs-rough': 0.3, 'smoke-black': 0.2, 'runs-on-choke-only': 0.09 },
     effects: [{ check: 'fuel.jet-seals', outcomes: { hardened: 0.5, swollen: 0.46 } }],
     curedBy: [{ check: 'fuel.carburettor-swap' }],
     confirmedBy: [[{ check: 'fuel.jet-seals', outcomes: ['hardened', 'swollen'] }]],
@@ -485,7 +485,7 @@ export const FUEL_FAULTS = [
     weight: 3,
     history: { 'since-work-on:fuel': 1.8 },
     failures: [{ failure: 'fuel', levels: { rich: 0.47 } }],
-    symptoms: { 'hard-start-cold': 0.5, 'smoke-black': 0.45, 'runs-rough': 0.3 },
+    symptoms: { 'hard-start-cold': 0.5, 'smoke-black': 0.45, 'runs-rough': 0.3, 'low-power': 0.4 },
     effects: [
       { check: 'fuel.choke', outcomes: { 'stuck-open': 0.5, 'stuck-closed': 0.47 } },
       { check: 'run.start-cold', outcomes: { hard: 0.5, no: 0.05 } },
@@ -529,7 +529,14 @@ export const FUEL_FAULTS = [
       { failure: 'fuel', levels: { lean: 0.15, rich: 0.1 } },
       { failure: 'pull', levels: { weak: 0.4, dead: 0.1 }, when: { states: ['idle'] } },
     ],
-    symptoms: { 'runs-rough': 0.6, surges: 0.3, 'hard-start-cold': 0.2, 'one-cylinder': 0.2 },
+    symptoms: {
+      'runs-rough': 0.6,
+      surges: 0.3,
+      'hard-start-cold': 0.2,
+      'one-cylinder': 0.2,
+      'starts-then-dies': 0.12,
+      'runs-on-choke-only': 0.1,
+    },
     effects: [
       { check: 'fuel.mixture-screws', outcomes: { off: 0.95 } },
       { check: 'spark.plug-look', outcomes: { 'lean-white': 0.35, sooty: 0.3 } },
@@ -545,7 +552,7 @@ export const FUEL_FAULTS = [
     part: 'choke-governor',
     weight: 2,
     history: { 'since-work-on:fuel': 2.5, 'came-back': 1.3 },
-    symptoms: { surges: 0.5, 'low-power': 0.4, 'runs-rough': 0.2 },
+    symptoms: { surges: 0.5, 'low-power': 0.4, 'runs-rough': 0.2, races: 0.07 },
     effects: [
       { check: 'fuel.governor-plate', outcomes: { stuck: 0.5, hunts: 0.35 } },
       { check: 'fuel.governor-link', outcomes: { off: 0.42, binding: 0.54 } },

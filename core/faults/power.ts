@@ -11,7 +11,7 @@ const cable = <const Id extends FaultId>(id: Id, title: string, drop: 'power.dro
     weight: 5,
     history: { 'stood-outdoors': 1.5, 'since-work-on:electrical': 2 },
     showsToday: 0.9,
-    failures: [{ failure: 'crank', levels: { slow: 0.48, click: 0.28, silent: 0.08, stops: 0.06 } }],
+    failures: [{ failure: 'crank', levels: { slow: 0.44, click: 0.24, silent: 0.08, stops: 0.18 } }],
     effects: [
       // A motor that stands draws enough through a bad joint to pull the battery down as well.
       { check: 'power.crank-volts', outcomes: { 'stays-high': 0.72, sags: 0.15 } },
@@ -33,8 +33,8 @@ export const POWER_FAULTS = [
     part: 'battery',
     weight: 8,
     stored: 2.5,
-    failures: [{ failure: 'crank', levels: { slow: 0.32, click: 0.26, silent: 0.28, stops: 0.1 } }],
-    symptoms: { 'battery-goes-flat': 0.22 },
+    failures: [{ failure: 'crank', levels: { slow: 0.32, click: 0.2, silent: 0.22, stops: 0.2 } }],
+    symptoms: { 'battery-goes-flat': 0.45 },
     effects: [
       { check: 'power.rest-volts', outcomes: { low: 0.27, flat: 0.6, 'cell-gone': 0.1 } },
       { check: 'power.crank-volts', outcomes: { sags: 0.6, collapses: 0.33 } },
@@ -56,7 +56,7 @@ export const POWER_FAULTS = [
     part: 'battery',
     weight: 9,
     perHundredHours: 1.04,
-    failures: [{ failure: 'crank', levels: { slow: 0.68, click: 0.12, stops: 0.08 } }],
+    failures: [{ failure: 'crank', levels: { slow: 0.62, click: 0.09, stops: 0.18 } }],
     effects: [
       { check: 'power.rest-volts', outcomes: { low: 0.25, flat: 0.03 } },
       { check: 'power.tester', outcomes: { worn: 0.8, bad: 0.15 } },
@@ -79,7 +79,7 @@ export const POWER_FAULTS = [
     title: 'Battery with a dead cell',
     part: 'battery',
     weight: 3,
-    failures: [{ failure: 'crank', levels: { slow: 0.32, click: 0.42, silent: 0.1, stops: 0.1 } }],
+    failures: [{ failure: 'crank', levels: { slow: 0.32, click: 0.3, silent: 0.1, stops: 0.22 } }],
     effects: [
       { check: 'power.rest-volts', outcomes: { 'cell-gone': 0.9, flat: 0.07 } },
       { check: 'power.tester', outcomes: { worn: 0.15, bad: 0.82 } },
@@ -104,7 +104,7 @@ export const POWER_FAULTS = [
     part: 'starter',
     weight: 5,
     perHundredHours: 1.05,
-    failures: [{ failure: 'crank', levels: { slow: 0.52, click: 0.24, stops: 0.12 } }],
+    failures: [{ failure: 'crank', levels: { slow: 0.48, click: 0.16, stops: 0.25 } }],
     effects: [
       { check: 'power.crank-volts', outcomes: { sags: 0.35, 'stays-high': 0.3 } },
       { check: 'power.starter-direct', outcomes: { 'spins-weak': 0.85, dead: 0.08 } },
@@ -241,7 +241,7 @@ export const POWER_FAULTS = [
     weight: 5,
     perHundredHours: 1.03,
     showsToday: 0.9,
-    failures: [{ failure: 'crank', levels: { click: 0.57, slow: 0.3, stops: 0.06 } }],
+    failures: [{ failure: 'crank', levels: { click: 0.5, slow: 0.28, stops: 0.16 } }],
     effects: [
       { check: 'power.drop-relay', outcomes: { high: 0.95 } },
       { check: 'power.crank-volts', outcomes: { 'stays-high': 0.78, sags: 0.12 } },

@@ -60,7 +60,7 @@ export const TURN_FAULTS = [
     part: 'crank',
     weight: 1,
     failures: [{ failure: 'crank', levels: { stops: 0.85, click: 0.1 } }],
-    symptoms: { 'will-not-turn': 0.85, 'stopped-suddenly': 0.5, 'crank-stops': 0.3 },
+    symptoms: { 'will-not-turn': 0.85, 'stopped-suddenly': 0.5, 'crank-stops': 0.5 },
     effects: [
       { check: 'turn.by-hand', outcomes: { locked: 0.97 } },
       { check: 'turn.plugs-out', outcomes: { 'still-locked': 0.97 } },

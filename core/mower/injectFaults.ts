@@ -71,7 +71,7 @@ const MACHINE = {
     m.relayCoil = false;
   },
   'power.relay-contacts': (m, s) => {
-    m.ohms.relay = ratio(0.01, 0.3, s);
+    m.ohms.relay = ratio(0.02, 0.5, s);
   },
   'power.starter-drive': (m) => {
     m.starter.drives = false;

@@ -104,12 +104,15 @@ function runningSymptoms(view: View, say: Say): void {
     say('runs-rough', 0.6);
     say('misfire-steady', 0.35);
   }
-  // A misfire is a firing that fails; a charge that is merely weak is felt as lost power.
+  const mix = (r: Running) => r.mixture.reduce((a, b) => a + b, 0) / r.mixture.length;
+  // A misfire is a firing that fails; a charge that is merely weak is felt as lost power, and what all miss for want of fuel as bogging.
   const failing = Math.min(...loaded.fires, ...full.fires);
-  if (failing < 0.85 && least(idle) > 0.4) say(failing < 0.3 ? 'misfire-steady' : 'misfire-intermittent', 0.45);
+  if (failing < 0.85 && least(idle) > 0.4) {
+    if (mix(loaded) < 0.75) say('misfire-intermittent', 0.2);
+    else say(failing < 0.3 ? 'misfire-steady' : 'misfire-intermittent', 0.45);
+  }
   if (least(idle) < 0.75) say('runs-rough', 0.5);
   if (idle.runs && least(idle) > 0.85 && share(loaded) < 0.8) say('idles-fine', 0.4);
-  const mix = (r: Running) => r.mixture.reduce((a, b) => a + b, 0) / r.mixture.length;
   if (mix(loaded) < 0.82) {
     say('surges', 0.45);
     say('pops-intake', 0.2);
@@ -126,7 +129,7 @@ function runningSymptoms(view: View, say: Say): void {
   // Spark stops at a speed as if switched off; fuel that does not keep up fades.
   const half = view.going('half-speed', false);
   if (half.spark.some((spark, i) => spark > 1.2 && full.spark[i]! < 0.7)) say('cuts-out-at-speed', 0.55);
-  if (!full.runs && idle.runs) say('dies-after-minutes', 0.25);
+  if (!full.runs && idle.runs && mix(full) < 0.82) say('dies-after-minutes', 0.25);
   if (least(hot) < 0.5 * least(loaded) || (!hot.runs && loaded.runs))
     say(hot.runs ? 'low-power' : 'dies-after-minutes', 0.6);
   // What closes in time lets it go well at first.
@@ -139,8 +142,8 @@ function lastingSymptoms(view: View, say: Say): void {
   const { m } = view;
   const idle = view.going('idle', false);
   if (!starts(view, true)) say('hard-start-hot', 0.6);
-  if (view.going('cranking', false).strength.reduce((a, b) => Math.max(a, b), 0) < 0.5) say('hard-start-cold', 0.5);
-  if (m.fuel.choke === 'stuck-open') say('hard-start-cold', 0.6);
+  if (view.going('cranking', false).strength.reduce((a, b) => Math.max(a, b), 0) < 0.5) say('hard-start-cold', 0.65);
+  if (m.fuel.choke === 'stuck-open') say('hard-start-cold', 0.85);
   if (m.cylinders.some((c) => c.oilPassed > 0.3))
     say('smoke-blue', 0.7 * Math.max(...m.cylinders.map((c) => c.oilPassed)));
   if (!m.oil.breather) say('smoke-blue', 0.5);

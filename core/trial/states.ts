@@ -39,7 +39,9 @@ export function canMake(view: View, asked: Asked): boolean {
 /** What is seen when it cannot: how it cranks, that it does not start, or how it fails to get there. */
 export function insteadOf(view: View, asked: Asked): Asked {
   const seen = SEEN_INSTEAD[cranks(view, false) ? 'it-cranks' : 'it-does-not-crank'];
-  return needsToRun(asked) && starts(view, false) ? { ...seen, condition: asked.condition } : seen;
+  if (!needsToRun(asked) || !starts(view, false)) return seen;
+  // Whoever runs it hot and sees it die has seen how.
+  return { ...seen, condition: asked.condition, temperature: asked.temperature === 'hot' ? 'hot' : null };
 }
 const seenInstead = (what: CheckDefinition['seenInstead']): Asked => ({
   ...madeFor((check) => check.seenInstead === what),
@@ -57,6 +59,11 @@ export const notPerformedOf = (view: View, { check, condition, temperature }: As
     ? { unmade: check, condition, ...(temperature === 'hot' ? { temperature } : {}), because: 'not-reached' }
     : { unmade: SEEN_INSTEAD['it-cranks'].check, condition: 'idle', because: 'not-reached' };
 
-/** That check was made since the last repair. */
-export const wasSeen = (bench: Bench, { check }: Asked) =>
-  bench.readings.some((r) => r.event > sinceRepair(bench) && r.reading.check === check);
+/** That check was made since the last repair, in that heat. */
+export const wasSeen = (bench: Bench, { check, temperature }: Asked) =>
+  bench.readings.some(
+    (r) =>
+      r.event > sinceRepair(bench) &&
+      r.reading.check === check &&
+      (temperature !== 'hot' || r.reading.temperature === 'hot'),
+  );
