@@ -7,6 +7,7 @@ import { contradictedProof } from './contradicted.ts';
 import { type HousePrice, housePrices } from './housePrice.ts';
 import { takenAgain } from './readings.ts';
 import type { RetestDue } from './retest.ts';
+import { failedUnsaid, SAYS_HOW } from './sayHow.ts';
 import { situationOf } from './situation.ts';
 import { type Bench, epochOf } from './state.ts';
 import type { BenchSummary } from './summary.ts';
@@ -30,14 +31,23 @@ export function nextChecks(
   const retests = summary.retests.map((due) => retestAsNext(bench, due));
   const same = (a: NextCheck, b: NextCheck) => a.check === b.check && a.cylinder === b.cylinder;
   const listed = plan.next.filter((n) => !retests.some((r) => same(n, r)));
-  const led = ledByHouse(bench, listed);
+  const led = ledByHouse(bench, withSayHow(bench, listed));
   const first = led.find((n) => !isFixed(n));
   const ledWith = first && first !== listed.find((n) => !isFixed(n)) ? first : null;
   return { ...plan, next: [...retests, ...led], housePrices: housePrices(bench, listed, ledWith) };
 }
 
 /** What goes before any school. */
-const isFixed = ({ why }: NextCheck) => ['makes-safe', 'before-turning', 'again'].includes(why.code);
+const isFixed = ({ why }: NextCheck) => ['makes-safe', 'before-turning', 'again', 'say-how'].includes(why.code);
+
+/** Of a run that failed, or that it did not come to, what it did is asked at once: he has just seen it. */
+function withSayHow(bench: Bench, listed: readonly NextCheck[]): readonly NextCheck[] {
+  const failed = failedUnsaid(bench);
+  if (!failed || listed.some(({ why }) => why.code === 'makes-safe' || why.code === 'before-turning')) return listed;
+  const { id: check } = SAYS_HOW;
+  const first: NextCheck = { ...asNext(bench, { ...failed, check, cylinder: null }), why: { code: 'say-how' } };
+  return [first, ...listed.filter((n) => n.check !== check)];
+}
 
 /** What makes it safe and what is to be taken again stay first; then what the house's school leads with, until it was looked at. */
 function ledByHouse(bench: Bench, listed: readonly NextCheck[]): readonly NextCheck[] {

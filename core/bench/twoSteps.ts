@@ -4,7 +4,7 @@ import { situationOf } from './situation.ts';
 import type { Bench } from './state.ts';
 
 /** Reasons to make a check that are not the minutes it saves. */
-const PUT_FIRST: readonly Why['code'][] = ['makes-safe', 'before-turning', 'again', 'house', 'retest'];
+const PUT_FIRST: readonly Why['code'][] = ['makes-safe', 'before-turning', 'again', 'say-how', 'house', 'retest'];
 
 /** The same list, its best told apart by two steps. Checks put first for another reason than their worth stay first. */
 export function twoSteps(bench: Bench, plan: Plan): Plan {

@@ -4,8 +4,10 @@ import { defineFault } from './defineFault.ts';
 
 const hasRelease = (engine: EngineWords) => engine.compressionRelease !== 'none';
 
-/** Only lash beyond the bump of the cam takes the release away; what is tight does not. */
-const NOT_WIDE = { check: 'valve.lash', outcomes: ['ok', 'tight'], on: 'every' } as const;
+/** Only lash beyond the bump of the cam takes the release away; what is tight, or a blade over its limit, does not. */
+const NOT_WIDE = (['intake', 'exhaust'] as const).map(
+  (part) => ({ check: 'valve.lash', part, outcomes: ['tight', 'ok', 'wide'], on: 'every' }) as const,
+);
 
 /** What stops or loosens the turning of the engine. Numbers: common practice and from memory, adjustable. */
 export const TURN_FAULTS = [
@@ -95,10 +97,10 @@ export const TURN_FAULTS = [
       { check: 'seal.compression', outcomes: { high: 0.88 }, on: 'every' },
     ],
     confirmedBy: [
-      [{ check: 'seal.compression', outcomes: ['high'], on: 'every' }, NOT_WIDE],
+      [{ check: 'seal.compression', outcomes: ['high'], on: 'every' }, ...NOT_WIDE],
       [
         { check: 'turn.by-hand', outcomes: ['firm-at-compression'] },
-        NOT_WIDE,
+        ...NOT_WIDE,
         { check: 'power.tester', outcomes: ['good'] },
       ],
     ],
@@ -120,7 +122,8 @@ export const TURN_FAULTS = [
     confirmedBy: [
       [
         { check: 'seal.compression', outcomes: ['low', 'very-low', 'none'], on: 'every' },
-        { check: 'seal.leak-down', outcomes: ['sound'], on: 'every' },
+        // Worn as rings wear it is still far from so little.
+        { check: 'seal.leak-down', outcomes: ['sound', 'worn'], on: 'every' },
       ],
     ],
     repair: fix('repaired', 60, ['head[c]'], 'seal.compression', [20, 120]),

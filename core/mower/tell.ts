@@ -88,7 +88,7 @@ const TURNING_TOLD: Partial<Record<Turned['how'], Symptom>> = {
 type Say = (symptom: Symptom, chance: number) => void;
 
 /** What is told of a machine that starts: how it pulls, hunts and misses. */
-function runningSymptoms(view: View, say: Say): void {
+function runningSymptoms(view: View, say: Say, onlyCold: boolean): void {
   const { m } = view;
   const idle = view.going('idle', false);
   const full = view.going('full-speed', false);
@@ -130,8 +130,13 @@ function runningSymptoms(view: View, say: Say): void {
   const half = view.going('half-speed', false);
   if (half.spark.some((spark, i) => spark > 1.2 && full.spark[i]! < 0.7)) say('cuts-out-at-speed', 0.55);
   if (!full.runs && idle.runs && mix(full) < 0.82) say('dies-after-minutes', 0.25);
-  if (least(hot) < 0.5 * least(loaded) || (!hot.runs && loaded.runs))
-    say(hot.runs ? 'low-power' : 'dies-after-minutes', 0.6);
+  if (!onlyCold) {
+    if (!hot.runs && loaded.runs) say('dies-after-minutes', 0.75);
+    else if (least(hot) < 0.5 * least(loaded)) {
+      say('low-power', 0.7);
+      if (twin && most(hot) > 0.5) say('one-cylinder', 0.5);
+    }
+  }
   // What closes in time lets it go well at first.
   if (supplyMlPerMin(m, true) < 0.5 * supplyMlPerMin(m, false)) say('dies-after-minutes', 0.75);
   lastingSymptoms(view, say);
@@ -160,8 +165,11 @@ function lastingSymptoms(view: View, say: Say): void {
   if (m.oil.level === 'low') say('knock', 0.3);
 }
 
-/** What anybody would notice of it, each with how surely, worked out from what it does. */
-export function symptomsOf(view: View): ReadonlyMap<Symptom, number> {
+/**
+ * What anybody would notice of it, each with how surely, worked out from what it does.
+ * @param onlyCold of a run that did not get hot: what heat brings does not show yet
+ */
+export function symptomsOf(view: View, onlyCold = false): ReadonlyMap<Symptom, number> {
   const out = new Map<Symptom, number>();
   const say = (symptom: Symptom, chance: number) => {
     if (chance > 0.05) out.set(symptom, Math.max(out.get(symptom) ?? 0, Math.min(0.97, chance)));
@@ -180,7 +188,7 @@ export function symptomsOf(view: View): ReadonlyMap<Symptom, number> {
     say(view.going('cranking', false).runs && !idles.runs ? 'starts-then-dies' : 'cranks-no-start', 0.93);
     if (m.line.fuse === 'corroded') say('dies-with-seat-or-blades', 0.1);
   }
-  if (coldStart) runningSymptoms(view, say);
+  if (coldStart) runningSymptoms(view, say, onlyCold);
   if (drips(m)) say('fuel-drips', m.fuel.bowlSeal === 'ok' ? 0.35 : 0.6);
   if (m.oil.fuelShare > 0.06) say('oil-level-rises', 0.4);
   return out;
@@ -213,7 +221,11 @@ const LISTENS = 1.1;
 /** What is heard and seen of one run. Whether a sign is plain enough is a matter of that machine, and the same at the next run. */
 export function heardOn(view: View, state: RunningState, temperature: Temperature | null): Symptom[] {
   const ids = Object.keys(SYMPTOMS);
-  return [...symptomsOf(view)]
+  const told = new Map(symptomsOf(view, temperature !== 'hot'));
+  // That it stops nobody fails to notice who stands beside it.
+  if (temperature === 'hot' && state !== 'cranking' && starts(view, false) && !view.going(state, true).runs)
+    told.set('dies-after-minutes', 1);
+  return [...told]
     .filter(([symptom]) => showsOnRun(symptom, state, temperature))
     .filter(([symptom, surely]) => ofItsLot(view.m, 'heard', ids.indexOf(symptom)) < surely * LISTENS)
     .map(([symptom]) => symptom);

@@ -48,7 +48,9 @@ export function meets(
     const weights = assessment.weights[place]!;
     return need.outcomes.reduce((sum, o) => sum + (weights[o] ?? 0), 0) > PLAINLY;
   }
-  if (assessment.outcome === null || !need.outcomes.includes(assessment.outcome)) return false;
+  // A reading without a verdict may still leave no doubt: next to nothing on a gauge, release fitted or not.
+  if (assessment.outcome === null) return isBeyondDoubt(assessment, need.outcomes);
+  if (!need.outcomes.includes(assessment.outcome)) return false;
   return !assessment.tooCloseToCall || isBeyondDoubt(assessment, need.outcomes);
 }
 

@@ -189,7 +189,9 @@ function timesTaken(readings: readonly StandingReading[]): number {
   const places = new Map<string, number>();
   for (const { assessment } of readings) {
     const place = Object.keys(assessment.weights).join();
-    places.set(place, (places.get(place) ?? 0) + 1);
+    // What a reading cannot be judged by does not change with the next one.
+    const unjudged = assessment.outcome === null && place === '' && Object.keys(assessment.weights).length > 0;
+    places.set(place, (places.get(place) ?? 0) + (unjudged ? CANNOT_BE_MADE : 1));
   }
   return Math.max(0, ...places.values());
 }

@@ -10,6 +10,8 @@ export type Why =
   | { readonly code: 'again' }
   | { readonly code: 'makes-safe' }
   | { readonly code: 'before-turning' }
+  /** A run was made or tried that failed, and nobody said yet how. */
+  | { readonly code: 'say-how' }
   | { readonly code: 'house' }
   | { readonly code: 'retest'; readonly repair: string | null };
 

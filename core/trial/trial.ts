@@ -140,8 +140,11 @@ class Trial {
 
   /** The machine at this minute. */
   private get view(): View {
-    const { drawn, gone, minutes, worked } = this;
-    const present = presentAt(drawn, gone, minutes);
+    return this.viewWith(presentAt(this.drawn, this.gone, this.minutes));
+  }
+
+  private viewWith(present: readonly Drawn['puts'][number][]): View {
+    const { drawn, worked } = this;
     const key = `${present.map(injectedKey).join()}|${worked.drained}|${worked.charged}|${worked.freshOil}`;
     let view = this.views.get(key);
     if (!view) {
@@ -162,8 +165,12 @@ class Trial {
 
   private make(asked: Asked): void {
     const told = this.beside.answers?.(asked, this.bench);
-    for (const raw of told ?? simulateCheck(this.view, asked, this.chance)) this.record(raw);
-    const { cranking, asksCharged } = checkOf(asked.check);
+    const { cranking, asksCharged, mayBeOverlooked } = checkOf(asked.check);
+    // What lies before the eye lies there also while it does no harm.
+    const view = mayBeOverlooked
+      ? this.viewWith(this.drawn.puts.filter((put) => !this.gone.has(injectedKey(put))))
+      : this.view;
+    for (const raw of told ?? simulateCheck(view, asked, this.chance)) this.record(raw);
     // What lets an engine be cranked again lets out what stood in it.
     if (cranking && 'safeUnless' in cranking) this.worked.drained = true;
     if (asksCharged && wantsCharge(this.view)) this.charge();

@@ -108,6 +108,8 @@ export function whySentence(why: Why, cards: FaultTitles, sides?: readonly strin
         : `Proves the repair of "${faultLabel(why.repair, cards, sides)}": same check, same condition`;
     case 'house':
       return 'This house looks here first';
+    case 'say-how':
+      return 'It did not come through that run: what did it do?';
     case 'makes-safe':
       return 'Makes cranking safe again; until then nothing is cranked';
     case 'before-turning':

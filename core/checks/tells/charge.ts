@@ -3,7 +3,7 @@ import type { TellsByCheck } from './tells.ts';
 /** Charging. Numbers: common practice and from memory, adjustable. */
 export const CHARGE_TELLS: TellsByCheck = {
   'charge.regulator-drop': {
-    leak: { high: 0.03 },
+    leak: { high: 0.008 },
   },
   'charge.stator': {
     leak: { low: 0.01 },

@@ -16,7 +16,7 @@ export const FUEL_TELLS: TellsByCheck = {
   },
   'fuel.float': {
     // A float that sticks is a float at fault: without one it is hardly seen.
-    leak: { 'level-off': 0.04, sticks: 0.002, sunk: 0.001 },
+    leak: { 'level-off': 0.015, sticks: 0.002, sunk: 0.001 },
   },
   'fuel.flow': {
     leak: { weak: 0.04, none: 0.004 },
@@ -29,7 +29,7 @@ export const FUEL_TELLS: TellsByCheck = {
     via: { fuel: { lean: { hunts: 0.55 } } },
   },
   'fuel.mixture-screws': {
-    leak: { off: 0.03 },
+    leak: { off: 0.015 },
   },
   'fuel.vent-heard': {
     leak: { 'draws-air': 0.04 },

@@ -13,7 +13,7 @@ export const LOOK_TELLS: TellsByCheck = {
   },
   'look.crank': {
     leak: {
-      slow: 0.012,
+      slow: 0.008,
       hesitates: 0.006,
       groans: 0.002,
       'click-only': 0.004,

@@ -3,13 +3,13 @@ import type { TellsByCheck } from './tells.ts';
 /** Runs. Numbers: common practice and from memory, adjustable. */
 export const RUN_TELLS: TellsByCheck = {
   'run.leak-watch': {
-    leak: { wet: 0.01 },
+    leak: { wet: 0.006 },
   },
   'run.minutes': {
-    leak: { failed: 0.02 },
+    leak: { failed: 0.012 },
   },
   'run.restart-hot': {
-    leak: { hard: 0.02, no: 0.002 },
+    leak: { hard: 0.012, no: 0.002 },
     via: {
       run: { nostart: { no: 0.95 }, dies: { hard: 0.4, no: 0.3 }, fades: { hard: 0.4, no: 0.3 } },
       pull: { dead: { hard: 0.15 } },
@@ -32,6 +32,6 @@ export const RUN_TELLS: TellsByCheck = {
     via: { pull: { dead: { low: 0.3 } }, fuel: { lean: { low: 0.15 } } },
   },
   'run.shut-off': {
-    leak: { 'after-fires': 0.05, 'one-keeps-firing': 0.005 },
+    leak: { 'after-fires': 0.015, 'one-keeps-firing': 0.003 },
   },
 };
