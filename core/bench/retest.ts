@@ -26,8 +26,7 @@ export interface RetestDue {
 /** The last repair of each fault, and what has to be shown after it. */
 export function retestsDue(bench: Bench): RetestDue[] {
   const due: RetestDue[] = [];
-  const latest = bench.repairs.filter((r, i) => !bench.repairs.some((later, j) => j > i && later.key === r.key));
-  for (const repair of latest) {
+  for (const repair of latestRepairs(bench)) {
     const definition = findRepairable(repair.step.id);
     const check = definition && findCheck(definition.repair.retest);
     if (!check?.appliesTo(bench.head.engine)) continue;
@@ -53,6 +52,9 @@ export function retestsDue(bench: Bench): RetestDue[] {
   return due.sort((a, b) => Number(b.check === TOP_SPEED) - Number(a.check === TOP_SPEED));
 }
 
+const latestRepairs = ({ repairs }: Bench): MadeRepair[] =>
+  repairs.filter((r, i) => !repairs.some((later, j) => j > i && later.key === r.key));
+
 /** When the machine was changed last: repaired, a bypass fitted, or one taken off again; 0 where it never was. */
 const changedAt = ({ repairs, works }: Bench): number =>
   Math.max(
@@ -70,14 +72,46 @@ const decides = (bench: Bench, complaint: ComplaintCheck, r: StandingReading): b
     r.assessment.outcome !== soundOf(checkOf(complaint.check)) ||
     couldShow(bench, complaint, r));
 
-/** Of what follows the work of a condition, what was made and found wanting: it drips still, a piston does not travel. */
-export const proofsFailed = (bench: Bench): { readonly check: string; readonly cylinder: number | null }[] =>
+interface Made {
+  readonly check: string;
+  readonly cylinder: number | null;
+}
+
+/** What was taken again after the work and found wanting still: the spark is weak on a new coil, it drips, a piston does not travel. */
+export const proofsFailed = (bench: Bench): Made[] => {
+  const ofWork = workProofsFailed(bench);
+  return [
+    ...ofWork,
+    ...retestsFailed(bench).filter((r) => !ofWork.some((o) => o.check === r.check && o.cylinder === r.cylinder)),
+  ];
+};
+
+/** For comparing: a worn engine leaks whatever was mended on it. */
+const COMPARES: CheckId = 'seal.leak-down';
+
+const retestsFailed = (bench: Bench): Made[] =>
+  latestRepairs(bench).flatMap((repair): Made[] => {
+    const check = findCheck(findRepairable(repair.step.id)?.repair.retest ?? '');
+    // What the whole machine is looked at by speaks for itself.
+    if (!check || check.id === COMPARES || repair.step.action === 'bypassed' || OF_THE_WHOLE.includes(check)) return [];
+    const last = bench.readings.findLast(
+      (r) =>
+        r.event > repair.event &&
+        r.reading.check === check.id &&
+        (check.scope === 'machine' || r.reading.cylinder === (repair.step.cylinder ?? r.reading.cylinder)),
+    );
+    if (!last || last.assessment.tooCloseToCall) return [];
+    const { outcome } = last.assessment;
+    return outcome === null || outcome === soundOf(check) ? [] : [{ check: check.id, cylinder: last.reading.cylinder }];
+  });
+
+const workProofsFailed = (bench: Bench): Made[] =>
   WORKED.flatMap((condition) => {
     const repair = bench.repairs.findLast((r) => r.key === condition.id && r.step.action !== 'bypassed');
     if (!repair || isWaived(bench, condition)) return [];
     // A worn engine leaks without a bent rod: its leak-down is for comparing.
     return condition.proofs
-      .filter((id) => id !== 'seal.leak-down')
+      .filter((id) => id !== COMPARES)
       .flatMap((id) => {
         const made = bench.readings.filter((r) => r.event > repair.event && r.reading.check === id);
         const last = made.filter(

@@ -35,8 +35,7 @@ export const SYMPTOMS_VIA: {
     },
   },
   crank: {
-    // Turned too slowly it does not start, and some say no more than that.
-    slow: { 'cranks-slow': 0.9, 'battery-goes-flat': 0.07, 'cranks-no-start': 0.08 },
+    slow: { 'cranks-slow': 0.9, 'battery-goes-flat': 0.07 },
     click: { 'no-crank-click': 0.95, 'battery-goes-flat': 0.06 },
     silent: { 'no-crank-silent': 0.95, 'battery-goes-flat': 0.02 },
     stops: { 'crank-stops': 0.9, 'battery-goes-flat': 0.04 },

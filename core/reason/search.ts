@@ -62,7 +62,7 @@ export const CANNOT_BE_MADE = 255;
 /** How much of its power to confirm a check keeps when it is taken again after it said "ok", and how often it is asked for at all [M]. */
 const AGAIN = { efficacy: 0.3, asked: 2 };
 /** The same of a fault that comes and goes: to look again, later, is the only way to it. */
-const AGAIN_LATER = { efficacy: 0.5, asked: 4 };
+const AGAIN_LATER = { efficacy: 0.5, asked: 3 };
 const AGAIN_AT_ONCE = 0.1;
 
 /** How much of its power is left to a road on which a probe was taken that often in vain. */
