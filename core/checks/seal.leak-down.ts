@@ -150,14 +150,18 @@ function assessLeakDown(reading: Reading, { rules, figures, ambient, twin }: Ass
   };
 }
 
-/** Once somebody listened, what he did not name was quiet. A little at the oil fill is every sound cylinder's. */
-const heardWeights = (heard: Readonly<Record<string, string>>) =>
+/** Once somebody listened, what he did not name was quiet. A little at the oil fill is every sound cylinder's, and no more than that while it holds. */
+const heardWeights = (heard: Readonly<Record<string, string>>, leaks: boolean) =>
   Object.fromEntries(
     PLACES.map(({ id }) => {
       const grade = heard[id] ?? 'quiet';
-      return [id, { [id === 'oil-fill' && grade === 'faint' ? 'quiet' : grade]: 1 }];
+      return [id, { [id === 'oil-fill' && grade === 'faint' && !leaks ? 'quiet' : grade]: 1 }];
     }),
   );
+
+/** A gauge that leaves no doubt: more goes than any sound cylinder lets past. */
+const leaksByGauge = ({ outcome, tooCloseToCall, remarks }: Assessment) =>
+  (outcome === 'leaks' || outcome === 'open') && !tooCloseToCall && !remarks.includes('ear_over_gauge');
 
 function twinPercent(twin: Reading | undefined, defaultOrificeMm: number, pa: number): number | null {
   const { supply, held, orifice } = twin?.fields ?? {};
@@ -200,7 +204,7 @@ export const sealLeakDown = defineCheck({
     const assessed = assessLeakDown(reading, context);
     const { heard } = reading.fields;
     return typeof heard === 'object'
-      ? { ...assessed, weights: { ...assessed.weights, ...heardWeights(heard) } }
+      ? { ...assessed, weights: { ...assessed.weights, ...heardWeights(heard, leaksByGauge(assessed)) } }
       : assessed;
   },
 });

@@ -51,7 +51,7 @@ export interface TrialResult {
 }
 
 /** Nothing is wrong, and one can say so, from here on. */
-const NOTHING_WRONG = 0.7;
+const NOTHING_WRONG = 0.55;
 const MOST_CHECKS = 90;
 /** A fault that comes and goes stays as it is for so long [min]. */
 const SPELL_MIN = 15;

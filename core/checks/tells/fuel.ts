@@ -9,7 +9,7 @@ export const FUEL_TELLS: TellsByCheck = {
     leak: { swollen: 0.04, wrong: 0.005, missing: 0.001 },
   },
   'fuel.choke': {
-    leak: { 'stuck-open': 0.02, 'stuck-closed': 0.001 },
+    leak: { 'stuck-open': 0.006, 'stuck-closed': 0.001 },
   },
   'fuel.filter': {
     leak: { restricted: 0.08 },
