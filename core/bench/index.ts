@@ -15,7 +15,7 @@ export { type BenchPlan, nextChecks, stillToOpen } from './next.ts';
 export { type PartsInVain, partsInVain } from './partsInVain.ts';
 export type { ProofRun } from './proof.ts';
 export { grossErrorWasTakenAgain } from './readings.ts';
-export type { RetestDue } from './retest.ts';
+export { complaintChecks, type RetestDue } from './retest.ts';
 export type { BoltMark, RidgePart } from './ridge.ts';
 export { isInfeasible } from './situation.ts';
 export { type Bench, type BenchOptions, epochOf, type MadeRepair } from './state.ts';

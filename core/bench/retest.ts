@@ -184,7 +184,7 @@ function shownGone({ head, practice }: Bench, symptom: Symptom, withHeat: boolea
 const complaintChecksOf = new WeakMap<Bench['head'], readonly ComplaintCheck[]>();
 
 /** Checks that show the complaint gone; the same as long as the job lasts. */
-function complaintChecks(bench: Bench): readonly ComplaintCheck[] {
+export function complaintChecks(bench: Bench): readonly ComplaintCheck[] {
   const { head } = bench;
   let found = complaintChecksOf.get(head);
   if (!found) {

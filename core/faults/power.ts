@@ -334,7 +334,7 @@ export const POWER_FAULTS = [
     part: 'battery',
     weight: 2,
     history: { 'since-work-on:electrical': 2, rodents: 1.5 },
-    failures: [{ failure: 'crank', levels: { slow: 0.3, click: 0.2, silent: 0.2 }, when: { untilCharged: true } }],
+    failures: [{ failure: 'crank', levels: { slow: 0.3, click: 0.15, silent: 0.15 }, when: { untilCharged: true } }],
     symptoms: { 'battery-goes-flat': 0.92 },
     effects: [
       { check: 'power.draw', outcomes: { high: 0.96 } },

@@ -168,7 +168,11 @@ export const VALVE_FAULTS = [
     perCylinder: true,
     weight: 3,
     history: { 'since-work-on:valves': 2.5, 'since-work-on:head': 2 },
-    failures: [{ failure: 'pull', levels: { dead: 0.5, weak: 0.4 } }],
+    failures: [
+      { failure: 'pull', levels: { dead: 0.5, weak: 0.4 } },
+      // A rocker that hangs does not lift the valve on the bump either.
+      { failure: 'crank', levels: { slow: 0.15, stops: 0.06 } },
+    ],
     symptoms: { 'pops-intake': 0.35, 'pops-exhaust': 0.35, 'one-cylinder': 0.35, 'low-power': 0.6, knock: 0.35 },
     effects: [
       { check: 'valve.rocker-studs', outcomes: { loose: 0.96 } },

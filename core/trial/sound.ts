@@ -1,13 +1,19 @@
-import { type Bench, type BenchSummary, handsBack } from '../bench/index.ts';
+import { type Bench, type BenchSummary, complaintChecks, handsBack } from '../bench/index.ts';
 import { CHECKS, checkOf } from '../checks/index.ts';
 import type { Asked } from '../mower/simulateCheck.ts';
 import { SEARCH_CAP_MIN, type StandingReading } from '../reason/index.ts';
 
-/** The runs on which a machine is called sound, the shorter one first: as the customer says it fails, then until it is hot. */
-export const SOUND_RUNS: readonly Asked[] = CHECKS.filter((check) => check.takesSymptoms || check.warmsUp)
+/** The runs on which any machine is called sound, the shorter one first: as the customer says it fails, then until it is hot. */
+const SOUND_RUNS: readonly Asked[] = CHECKS.filter((check) => check.takesSymptoms || check.warmsUp)
   .flatMap(({ id, handsBack: made }) => (made === null ? [] : [{ check: id, cylinder: null, ...made }]))
   .sort((a, b) => a.rank - b.rank)
   .map(({ check, cylinder, condition, temperature }) => ({ check, cylinder, condition, temperature }));
+
+/** What has to come out sound before a machine goes back with nothing found: all that would show its complaint, and those runs. */
+export const soundRuns = (bench: Bench): readonly Asked[] => {
+  const told = complaintChecks(bench).map((asked) => ({ ...asked, cylinder: null }));
+  return [...told.filter(({ check }) => !SOUND_RUNS.some((run) => run.check === check)), ...SOUND_RUNS];
+};
 
 /** Whether nothing of what belongs to handing back was found wanting since the last repair. */
 export const allSound = (bench: Bench) =>

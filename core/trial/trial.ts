@@ -21,7 +21,7 @@ import { SEARCH_CAP_MIN } from '../reason/index.ts';
 import type { Drawn } from './draw.ts';
 import { minutesOf, type Policy, type PolicyName, policyOf, type Steps } from './policy.ts';
 import { curedBy, EMPTIED_V, FLAT, hasOnlyFollowed, repairOf } from './repairs.ts';
-import { allSound, foundSound, isOf, lookFurther, SOUND_RUNS } from './sound.ts';
+import { allSound, foundSound, isOf, lookFurther, soundRuns } from './sound.ts';
 import { canMake, dry, insteadOf, isUntreated, madeFor, notPerformedOf, wasInVain, wasSeen } from './states.ts';
 
 export interface TrialResult {
@@ -339,7 +339,7 @@ class Trial {
 
   /** Nobody hands back what he has not run, and run hot: what comes and goes, or comes with heat, is given its time. */
   private runAsSound(): 'nothing-wrong' | 'went-on' | null {
-    const ran = SOUND_RUNS.map((asked) => ({
+    const ran = soundRuns(this.bench).map((asked) => ({
       asked,
       run: this.bench.readings.findLast((r) => isOf(r, asked)),
     }));

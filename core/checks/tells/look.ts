@@ -13,9 +13,9 @@ export const LOOK_TELLS: TellsByCheck = {
   },
   'look.crank': {
     leak: {
-      slow: 0.008,
-      hesitates: 0.006,
-      groans: 0.002,
+      slow: 0.003,
+      hesitates: 0.002,
+      groans: 0.001,
       'click-only': 0.004,
       silent: 0.004,
       'stops-dead': 0.002,
@@ -40,7 +40,7 @@ export const LOOK_TELLS: TellsByCheck = {
     leak: { stale: 0.02, water: 0.004, 'tap-shut': 0.004, empty: 0.01 },
   },
   'look.oil': {
-    leak: { low: 0.003, 'overfull-clean': 0.0003, 'overfull-fuel': 0.001, milky: 0.0007 },
+    leak: { low: 0.0005, 'overfull-clean': 0.0003, 'overfull-fuel': 0.0005, milky: 0.0005 },
   },
   'look.stains': {
     leak: { 'fuel-at-carb': 0.03, 'oil-at-head': 0.06 },

@@ -3,7 +3,7 @@ import type { TellsByCheck } from './tells.ts';
 /** Runs. Numbers: common practice and from memory, adjustable. */
 export const RUN_TELLS: TellsByCheck = {
   'run.leak-watch': {
-    leak: { wet: 0.006 },
+    leak: { wet: 0.004 },
   },
   'run.minutes': {
     leak: { failed: 0.012 },
@@ -32,6 +32,6 @@ export const RUN_TELLS: TellsByCheck = {
     via: { pull: { dead: { low: 0.3 } }, fuel: { lean: { low: 0.15 } } },
   },
   'run.shut-off': {
-    leak: { 'after-fires': 0.015, 'one-keeps-firing': 0.003 },
+    leak: { 'after-fires': 0.008, 'one-keeps-firing': 0.003 },
   },
 };
