@@ -8,7 +8,6 @@ import type { FaultId } from './ids.ts';
 export const OWN_SYMPTOMS: { readonly [F in FaultId]?: { readonly [S in Symptom]?: string } } = {
   'power.battery-flat': { 'battery-goes-flat': 'That is what the customer sees of it.' },
   'power.draw': { 'battery-goes-flat': 'It draws while the machine stands, and the others do not.' },
-  'power.battery-cell': { 'battery-goes-flat': 'A battery with a dead cell does not keep what it is given.' },
   'power.fuse': { 'stopped-suddenly': 'On many machines it feeds the fuel solenoid as well.' },
   'power.key-switch': {
     'will-not-shut-off': 'Off is a contact too, and it grounds the ignition.',
@@ -45,11 +44,6 @@ export const OWN_SYMPTOMS: { readonly [F in FaultId]?: { readonly [S in Symptom]
   'spark.coil-speed': {
     'cuts-out-at-speed': 'It fails with the number of sparks asked of it.',
     'idles-fine': 'Few sparks are asked of it at idle.',
-  },
-  'valve.lash-wide': {
-    knock: 'It ticks.',
-    'low-power': 'What lash takes of the lift is missing under load.',
-    'hard-start-cold': 'Cold it is widest, and the release is lost.',
   },
   'valve.rocker-loose': {
     'pops-intake': 'A valve that opens late or not at all sends the charge back.',

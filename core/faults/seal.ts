@@ -57,7 +57,7 @@ export const SEAL_FAULTS = [
     effects: [
       { check: 'seal.dipstick-hiss', outcomes: { grows: 0.08 } },
       { check: 'seal.leak-down', outcomes: { leaks: 0.62, worn: 0.22, open: 0.1 } },
-      { check: 'seal.leak-down', part: 'oil-fill', outcomes: { loud: 0.4, clear: 0.48, faint: 0.1 } },
+      { check: 'seal.leak-down', part: 'oil-fill', outcomes: { loud: 0.42, clear: 0.52, faint: 0.05 } },
       { check: 'seal.crankcase-vacuum', outcomes: { pushes: 0.35 } },
       { check: 'look.stains', outcomes: { 'oil-at-head': 0.2 } },
       { check: 'spark.plug-look', outcomes: { oily: 0.3 } },
@@ -120,7 +120,7 @@ export const SEAL_FAULTS = [
     symptoms: { 'smoke-blue': 0.7, 'low-power': 0.5, 'hard-start-cold': 0.3 },
     effects: [
       { check: 'seal.leak-down', outcomes: { leaks: 0.58, worn: 0.26, open: 0.1 } },
-      { check: 'seal.leak-down', part: 'oil-fill', outcomes: { loud: 0.35, clear: 0.52, faint: 0.12 } },
+      { check: 'seal.leak-down', part: 'oil-fill', outcomes: { loud: 0.38, clear: 0.47, faint: 0.13 } },
       { check: 'seal.dipstick-hiss', outcomes: { grows: 0.65 } },
       // While it is cranked a leak that a gauge reads plainly costs little, and oil gives little back.
       { check: 'seal.wet', outcomes: { rises: 0.6 } },

@@ -116,7 +116,7 @@ export const VALVE_FAULTS = [
     engineFactor: (engine) => (hasRelease(engine) ? 1.3 : 1),
     failures: [
       { failure: 'pull', levels: { weak: 0.25 } },
-      { failure: 'crank', levels: { slow: 0.35, stops: 0.15 } },
+      { failure: 'crank', levels: { slow: 0.22, stops: 0.12 } },
     ],
     symptoms: { knock: 0.4, 'low-power': 0.35, 'hard-start-cold': 0.25 },
     effects: [
@@ -126,7 +126,7 @@ export const VALVE_FAULTS = [
       // What wide lash takes of the lift is hardly seen.
       { check: 'valve.motion', outcomes: { 'intake-short': 0.04, 'exhaust-short': 0.05 } },
       { check: 'turn.by-hand', outcomes: { 'firm-at-compression': 0.5 } },
-      { check: 'look.crank', outcomes: { slow: 0.2, hesitates: 0.25, 'stops-dead': 0.1 } },
+      { check: 'look.crank', outcomes: { slow: 0.14, hesitates: 0.2, 'stops-dead': 0.08 } },
       { check: 'seal.compression', outcomes: { high: 0.55 } },
     ],
     // The intake alone: the release, which sits on the exhaust, is as it was. Lash wide on neither is not wide lash.
@@ -171,7 +171,7 @@ export const VALVE_FAULTS = [
     failures: [
       { failure: 'pull', levels: { dead: 0.5, weak: 0.4 } },
       // A rocker that hangs does not lift the valve on the bump either.
-      { failure: 'crank', levels: { slow: 0.15, stops: 0.06 } },
+      { failure: 'crank', levels: { slow: 0.1, stops: 0.05 } },
     ],
     symptoms: { 'pops-intake': 0.35, 'pops-exhaust': 0.35, 'one-cylinder': 0.35, 'low-power': 0.6, knock: 0.35 },
     effects: [

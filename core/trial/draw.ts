@@ -139,3 +139,15 @@ export function drawMachine(seed: number, number: number): Drawn {
   }
   return { ...drawn, puts: [], complaint: [pick(chance, VAGUE, () => 1)] };
 }
+
+/** A fault that comes and goes stays as it is for so long [min]. */
+const SPELL_MIN = 15;
+
+/** What is wrong at this minute: what comes and goes is there or not for a spell at a time. */
+export function presentAt(drawn: Drawn, gone: ReadonlySet<string>, minute: number): readonly Drawn['puts'][number][] {
+  const spell = Math.floor(minute / SPELL_MIN);
+  return drawn.puts.filter((put, i) => {
+    if (gone.has(injectedKey(put))) return false;
+    return put.shows >= 1 || random(drawn.seed ^ Math.imul(spell + 1, 0x27d4eb2f) ^ (i + 1)).next() < put.shows;
+  });
+}

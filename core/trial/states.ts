@@ -1,6 +1,7 @@
 import { type Bench, isInfeasible } from '../bench/index.ts';
 import { CHECKS, type CheckDefinition, checkOf } from '../checks/index.ts';
 import { DEMANDING } from '../engine/index.ts';
+import { chargePercent } from '../measure/battery.ts';
 import type { Mower } from '../mower/machine.ts';
 import type { Asked } from '../mower/simulateCheck.ts';
 import { cranks, starts, type View } from '../mower/tell.ts';
@@ -12,6 +13,13 @@ export function madeFor(isMeant: (check: CheckDefinition) => boolean): Asked {
   const { id, states } = CHECKS.find(isMeant)!;
   return { check: id, cylinder: null, condition: states[0]!, temperature: null };
 }
+/** Hands-on minutes of putting a battery on the charger and off [M]. */
+export const CHARGING_MIN = 3;
+const TESTER_PERCENT = 75;
+export const CHARGE = madeFor((check) => check.tellsCharge);
+export const wantsCharge = ({ m }: View): boolean =>
+  !m.battery.cellGone && chargePercent(m.battery.openVolts) < TESTER_PERCENT;
+
 /** More fuel in the oil than this is smelt on the dipstick [share] [M]. */
 const THINNED = 0.05;
 export const isUntreated = (m: Mower): boolean => m.oil.fuelShare > THINNED || m.cylinders.some((c) => c.liquidMl > 0);

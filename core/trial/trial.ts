@@ -12,17 +12,27 @@ import { type Random, random } from '../chance/random.ts';
 import { checkOf } from '../checks/index.ts';
 import { findCondition, findFault } from '../faults/index.ts';
 import { splitKey } from '../machine/key.ts';
-import { chargePercent } from '../measure/battery.ts';
 import { injectedKey, injectFaults } from '../mower/injectFaults.ts';
 import { type Asked, simulateCheck } from '../mower/simulateCheck.ts';
 import { charged } from '../mower/standing.ts';
 import { type View, viewOf } from '../mower/tell.ts';
 import { SEARCH_CAP_MIN } from '../reason/index.ts';
-import type { Drawn } from './draw.ts';
+import { type Drawn, presentAt } from './draw.ts';
 import { minutesOf, type Policy, type PolicyName, policyOf, type Steps } from './policy.ts';
 import { curedBy, EMPTIED_V, FLAT, hasOnlyFollowed, repairOf } from './repairs.ts';
 import { allSound, foundSound, isOf, lookFurther, soundRuns } from './sound.ts';
-import { canMake, dry, insteadOf, isUntreated, madeFor, notPerformedOf, wasInVain, wasSeen } from './states.ts';
+import {
+  CHARGE,
+  CHARGING_MIN,
+  canMake,
+  dry,
+  insteadOf,
+  isUntreated,
+  notPerformedOf,
+  wantsCharge,
+  wasInVain,
+  wasSeen,
+} from './states.ts';
 
 export interface TrialResult {
   readonly number: number;
@@ -53,18 +63,6 @@ export interface TrialResult {
 /** Nothing is wrong, and one can say so, from here on. */
 const NOTHING_WRONG = 0.55;
 const MOST_CHECKS = 90;
-/** A fault that comes and goes stays as it is for so long [min]. */
-const SPELL_MIN = 15;
-
-/** What is wrong at this minute: what comes and goes is there or not for a spell at a time. */
-function presentAt(drawn: Drawn, gone: ReadonlySet<string>, minute: number): readonly Drawn['puts'][number][] {
-  const spell = Math.floor(minute / SPELL_MIN);
-  return drawn.puts.filter((put, i) => {
-    if (gone.has(injectedKey(put))) return false;
-    return put.shows >= 1 || random(drawn.seed ^ Math.imul(spell + 1, 0x27d4eb2f) ^ (i + 1)).next() < put.shows;
-  });
-}
-
 function headOf(drawn: Drawn) {
   const { engine, sound, complaint, history } = drawn;
   const sheet = Object.fromEntries(Object.entries(sound.figures).filter(([, v]) => v !== null));
@@ -395,12 +393,6 @@ class Trial {
 export function runTrial(drawn: Drawn, name: PolicyName, steps: Steps = 'one', beside: Beside = {}): TrialResult {
   return new Trial(drawn, policyOf(name, steps), beside).run();
 }
-
-/** Hands-on minutes of putting a battery on the charger and off [M]. */
-const CHARGING_MIN = 3;
-const TESTER_PERCENT = 75;
-const CHARGE = madeFor((check) => check.tellsCharge);
-const wantsCharge = ({ m }: View) => !m.battery.cellGone && chargePercent(m.battery.openVolts) < TESTER_PERCENT;
 
 const same = (a: { check: string; cylinder: number | null }, b: { check: string; cylinder: number | null }) =>
   a.check === b.check && a.cylinder === b.cylinder;
