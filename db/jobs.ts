@@ -29,6 +29,8 @@ export const EVENT_KINDS = [
   'took',
   'part',
   'heeded',
+  'seen',
+  'asked',
   'waived',
   'close',
 ] as const;
@@ -235,6 +237,25 @@ export async function closedJobs(shop: Shop, most: number): Promise<Job[]> {
 }
 
 /** What each of these jobs came for: the head of its case file. */
+/** Lines of some kinds on the last few closed jobs of a machine, newest job first, each job's in order. */
+export async function linesOfMachine(
+  shop: Shop,
+  machineId: string,
+  kinds: readonly EventKind[],
+  most: number,
+): Promise<readonly { readonly job: Job; readonly events: readonly RecordedEvent[] }[]> {
+  const own = await shop.rows(jobs, and(eq(jobs.machineId, machineId), isNotNull(jobs.closedAt)), {
+    orderBy: [desc(jobs.closedAt)],
+    limit: most,
+  });
+  if (own.length === 0) return [];
+  const ids = own.map((job) => job.id);
+  const rows = await shop.rows(jobEvents, and(inArray(jobEvents.jobId, ids), inArray(jobEvents.kind, [...kinds])), {
+    orderBy: [asc(jobEvents.seq)],
+  });
+  return own.map((job) => ({ job: toJob(job), events: rows.filter((row) => row.jobId === job.id).map(toEvent) }));
+}
+
 export async function complaintsOf(shop: Shop, ids: readonly string[]): Promise<Map<string, unknown>> {
   if (ids.length === 0) return new Map();
   const rows = await shop.rows(jobEvents, and(inArray(jobEvents.jobId, [...ids]), eq(jobEvents.seq, 0)));

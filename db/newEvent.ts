@@ -24,6 +24,8 @@ const KIND: Record<JobEvent['kind'], EventKind> = {
   took: 'took',
   part: 'part',
   heeded: 'heeded',
+  seen: 'seen',
+  asked: 'asked',
   correct: 'correction',
   access: 'access',
   unmade: 'unmade',

@@ -6,6 +6,7 @@ import { catalogueFor } from '../reason/catalogue/catalogueFor.ts';
 import { askedTriples } from '../reason/expand.ts';
 import { compileNetwork, type Network } from '../reason/network.ts';
 import { type Planner, plannerFor } from '../reason/planner.ts';
+import { withAlsoSeen } from './alsoSeen.ts';
 import { believedAgain } from './believedAgain.ts';
 import { complained } from './complained.ts';
 import { withWorkDone } from './conditionWork.ts';
@@ -65,6 +66,7 @@ function blank(fixed: Fixed, network: Network, triples: Bench['triples']): Bench
     notPerformed: [],
     works: [],
     setUps: [],
+    alsoSeen: [],
     letIn: [],
     waived: [],
     open: new Set(),
@@ -198,6 +200,9 @@ function applied(bench: Bench, event: JobEvent | null): Bench {
       return { ...withWorkDone(bench, event, number), standing };
     case 'setUp':
       return { ...bench, standing, setUps: [...bench.setUps, { event: number, check: event.check }] };
+    case 'seen':
+    case 'asked':
+      return { ...bench, standing, alsoSeen: withAlsoSeen(bench.alsoSeen, event, number) };
     case 'letIn':
       return { ...bench, standing, letIn: [...bench.letIn, { ...event, event: number }] };
     case 'waived':

@@ -1,3 +1,4 @@
+export { type AlsoSeen, withAlsoSeen, worstFirst } from './alsoSeen.ts';
 export { assessingContext } from './assessing.ts';
 export { type BeforeAfter, readingBefore } from './before.ts';
 export { advance, openBench, originOf, replayAll } from './bench.ts';

@@ -16,3 +16,37 @@ export type PartFit = (typeof PART_FITS)[number];
 /** What goes over from the part that comes off. */
 export const CARRIED_OVER = ['boot', 'grommet', 'clip', 'spacer', 'gasket', 'screws', 'linkage'] as const;
 export type CarriedOver = (typeof CARRIED_OVER)[number];
+
+/** How bad what was seen besides is: for the one who rides it, before long, or when it is in again. */
+export const SEEN_GRADES = ['safety', 'soon', 'next-service'] as const;
+export type SeenGrade = (typeof SEEN_GRADES)[number];
+
+/** What the customer says to it. */
+export const SEEN_ANSWERS = ['agreed', 'declined'] as const;
+export type SeenAnswer = (typeof SEEN_ANSWERS)[number];
+
+/** What is seen besides on a ride-on mower, with how bad it mostly is. Common practice, no source. */
+export const SEEN_PARTS = {
+  guard: 'safety',
+  'safety-switch': 'safety',
+  brake: 'safety',
+  steering: 'safety',
+  'fuel-line': 'safety',
+  blades: 'soon',
+  'blade-belt': 'soon',
+  'drive-belt': 'soon',
+  spindle: 'soon',
+  pulley: 'soon',
+  tyre: 'soon',
+  deck: 'soon',
+  battery: 'soon',
+  cables: 'soon',
+  exhaust: 'soon',
+  'oil-leak': 'soon',
+  'air-filter': 'next-service',
+  oil: 'next-service',
+  'fuel-filter': 'next-service',
+  other: 'soon',
+} as const satisfies Readonly<Record<string, SeenGrade>>;
+export type SeenPart = keyof typeof SEEN_PARTS;
+export const SEEN_PART_IDS = Object.keys(SEEN_PARTS) as [SeenPart, ...SeenPart[]];

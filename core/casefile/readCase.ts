@@ -8,6 +8,7 @@ import { DEFAULT_HOUSE, type House, houseRules } from '../house/house.ts';
 import type { Rules } from '../house/rules.ts';
 import { type InputIssue, issuesOf, type Read, refuse } from './issues.ts';
 import { type JobEvent, readEvent, wayIssue } from './readEvent.ts';
+import { askedIssue } from './readSeen.ts';
 import { type Agreed, type Ambient, caseSchema, MAX_EVENTS, type RawCase } from './schema.ts';
 
 /** What a machine has been through. */
@@ -68,8 +69,7 @@ export function readCase(raw: unknown): Read<Case> {
     const event = readEvent(rawEvent, `$.events[${i}]`, known.engine, known.figures);
     if (!event.ok) issues.push(...event.issues);
     else {
-      const target =
-        event.value.kind === 'correct' ? correctionIssue(event.value.event, events, `$.events[${i}].correct`) : null;
+      const target = amissIn(event.value, events, `$.events[${i}]`);
       if (target) issues.push(target);
       events.push(event.value);
       if (event.value.kind === 'engine') known = learnt(known, event.value.learnt);
@@ -128,12 +128,18 @@ function headIssues(head: Omit<RawCase, 'events'>): InputIssue[] {
   return issues;
 }
 
+/** Why an event cannot speak of the earlier one it names, or null. */
+export function amissIn(event: JobEvent, before: readonly JobEvent[], path: string): InputIssue | null {
+  if (event.kind === 'correct') return correctionIssue(event.event, before, `${path}.correct`);
+  return event.kind === 'asked' ? askedIssue(event.seen, before, `${path}.asked`) : null;
+}
+
 /** Why event number `target` (1 = first) cannot be corrected, or null. */
 export function correctionIssue(target: number, before: readonly JobEvent[], path: string): InputIssue | null {
   const event = before[target - 1];
   if (!event) return { path, message: `there is no event ${target} before this one; events are numbered from 1` };
   const strikes =
-    ['reading', 'repair', 'unmade', 'work', 'letIn', 'waived', 'setUp', 'took'].includes(event.kind) ||
+    ['reading', 'repair', 'unmade', 'work', 'letIn', 'waived', 'setUp', 'took', 'seen'].includes(event.kind) ||
     (event.kind === 'correct' && event.replacement);
   if (!strikes) {
     return {

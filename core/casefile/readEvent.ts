@@ -9,8 +9,6 @@ import {
   type FigureSource,
   learnt,
   type RepairAction,
-  type RunningState,
-  type Temperature,
   type WhatIsLearnt,
 } from '../engine/index.ts';
 import { sheetIssues } from '../engine/sheetParts.ts';
@@ -19,12 +17,15 @@ import { DUTIES } from '../faults/duties.ts';
 import { type ConditionDefinition, FAULTS, findCondition, findFault, WORKED } from '../faults/index.ts';
 import type { CautionId } from '../safety/cautions.ts';
 import { type InputIssue, issuesOf, jsonPath, type Read, refuse } from './issues.ts';
-import type { CloseKind, NotPerformedReason } from './kinds.ts';
+import type { CloseKind } from './kinds.ts';
+import type { NotPerformed } from './notPerformed.ts';
 import type { PartCard } from './partCard.ts';
 import { readPart } from './readPart.ts';
 import { cylinderIssue, type ReadingEvent, readReading } from './readReading.ts';
+import { type Asked, askedOf, readSeen, type Seen } from './readSeen.ts';
 import {
   accessEventSchema,
+  askedEventSchema,
   checkEventSchema,
   closeEventSchema,
   correctEventSchema,
@@ -34,6 +35,7 @@ import {
   noteEventSchema,
   partEventSchema,
   repairEventSchema,
+  seenEventSchema,
   setUpEventSchema,
   tookEventSchema,
   unmadeEventSchema,
@@ -52,15 +54,6 @@ export interface RepairStep {
   readonly did?: CarburettorWork;
   /** The event of the part that was fitted. */
   readonly fitted?: number;
-}
-
-/** A check that could not be made. */
-export interface NotPerformed {
-  readonly check: string;
-  readonly cylinder: number | null;
-  readonly condition: RunningState;
-  readonly temperature: Temperature | null;
-  readonly because: NotPerformedReason;
 }
 
 /** An event past the door: ids known to this engine, figures in inside units. */
@@ -84,6 +77,8 @@ export type JobEvent =
       readonly steps: readonly string[];
       readonly followUpOn: string | null;
     }
+  | Seen
+  | Asked
   | { readonly kind: 'letIn'; readonly condition: string; readonly through: string }
   | { readonly kind: 'waived'; readonly condition: string; readonly because: string }
   | { readonly kind: 'setUp'; readonly check: string }
@@ -134,6 +129,8 @@ export function readEvent(
   if ('took' in raw) return parsed(tookEventSchema, raw, path, (event) => readTook(event, path));
   if ('part' in raw) return parsed(partEventSchema, raw, path, (event) => readPart(event, path, engine));
   if ('setUp' in raw) return parsed(setUpEventSchema, raw, path, (event) => readSetUp(event.setUp, path, engine));
+  if ('seen' in raw) return parsed(seenEventSchema, raw, path, (event) => readSeen(event, path));
+  if ('asked' in raw) return parsed(askedEventSchema, raw, path, (event) => ({ ok: true, value: askedOf(event) }));
   if ('heeded' in raw)
     return parsed(heededEventSchema, raw, path, ({ heeded }) => ({
       ok: true,
@@ -158,6 +155,8 @@ export function readEvent(
       'part',
       'took',
       'heeded',
+      'seen',
+      'asked',
       'note',
       'close',
     ],

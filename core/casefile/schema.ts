@@ -17,7 +17,16 @@ import { houseSchema } from '../house/houseSchema.ts';
 import { PARTS, type PartId } from '../machine/parts.ts';
 import { CAUTIONS, type CautionId } from '../safety/cautions.ts';
 import { DIMENSIONS, type Unit } from '../units/index.ts';
-import { CARRIED_OVER, CLOSE_KINDS, NOT_PERFORMED_REASONS, PART_FITS, PART_ORIGINS } from './kinds.ts';
+import {
+  CARRIED_OVER,
+  CLOSE_KINDS,
+  NOT_PERFORMED_REASONS,
+  PART_FITS,
+  PART_ORIGINS,
+  SEEN_ANSWERS,
+  SEEN_GRADES,
+  SEEN_PART_IDS,
+} from './kinds.ts';
 
 const CAUTION_IDS = Object.keys(CAUTIONS) as [CautionId, ...CautionId[]];
 const PART_IDS = PARTS.map((part) => part.id) as [PartId, ...PartId[]];
@@ -238,6 +247,25 @@ export const waivedEventSchema = z.strictObject({
   ...stamp,
 });
 
+const price = z.number().min(0).max(1_000_000);
+
+/** Something seen besides, that is no part of the complaint: it moves no suspicion. */
+export const seenEventSchema = z.strictObject({
+  seen: z.enum(SEEN_PART_IDS),
+  bad: z.enum(SEEN_GRADES),
+  note: z.string().trim().min(1).max(200).optional(),
+  price: price.optional(),
+  ...stamp,
+});
+
+/** What the customer says to something seen besides, by its line: what it would cost, and whether it is to be done. */
+export const askedEventSchema = z.strictObject({
+  asked: z.number().int().min(1).max(MAX_EVENTS),
+  price: price.optional(),
+  answer: z.enum(SEEN_ANSWERS),
+  ...stamp,
+});
+
 export const eventSchema = z.union([
   checkEventSchema,
   repairEventSchema,
@@ -254,6 +282,8 @@ export const eventSchema = z.union([
   tookEventSchema,
   partEventSchema,
   heededEventSchema,
+  seenEventSchema,
+  askedEventSchema,
 ]);
 
 export const historySchema = z.strictObject({
@@ -317,6 +347,8 @@ export type RawTookEvent = z.infer<typeof tookEventSchema>;
 export type RawHeededEvent = z.infer<typeof heededEventSchema>;
 export type RawSetUpEvent = z.infer<typeof setUpEventSchema>;
 export type RawWaivedEvent = z.infer<typeof waivedEventSchema>;
+export type RawSeenEvent = z.infer<typeof seenEventSchema>;
+export type RawAskedEvent = z.infer<typeof askedEventSchema>;
 export type RawEngineEvent = z.infer<typeof engineEventSchema>;
 export type RawEvent = z.infer<typeof eventSchema>;
 export type RawCase = z.infer<typeof caseSchema>;

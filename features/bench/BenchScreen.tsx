@@ -14,28 +14,31 @@ import { PlateArea } from './PlateArea.tsx';
 import { KeyList, Notices, PANELS, PartPanel } from './panels.ts';
 import { NOTHING_PLANNED } from './plates.ts';
 import { Tape } from './Tape.tsx';
-import { partsOnBench } from './tapeLines.ts';
+import { partsOnBench, type SeenBefore, seenBesides } from './tapeLines.ts';
 import { type BenchProps, useBench } from './useBench.ts';
 
 /** One job on the bench. */
 export function BenchScreen({
   machine,
   told,
+  seenBefore,
   cards,
   ...props
 }: BenchProps & {
   readonly machine: { readonly tag: string; readonly name: string; readonly owner: string };
   /** What the machine has been through, and what was tried on it before it came. */
   readonly told: readonly string[];
+  /** What was seen besides at the last visit and is open still. */
+  readonly seenBefore: SeenBefore | null;
 }) {
   return (
     <FaultWords value={cards}>
-      <Bench machine={machine} told={told} cards={cards} {...props} />
+      <Bench machine={machine} told={told} seenBefore={seenBefore} cards={cards} {...props} />
     </FaultWords>
   );
 }
 
-function Bench({ machine, told, ...props }: Parameters<typeof BenchScreen>[0]) {
+function Bench({ machine, told, seenBefore, ...props }: Parameters<typeof BenchScreen>[0]) {
   const { job, head, staff, people, desk } = props;
   const bench = useBench(props);
   const { caseHead } = bench;
@@ -75,6 +78,9 @@ function Bench({ machine, told, ...props }: Parameters<typeof BenchScreen>[0]) {
                 head={caseHead}
                 habit={desk.habit}
                 parts={partsOnBench(bench.lines)}
+                seen={seenBesides(bench.lines)}
+                before={seenBefore}
+                onBeside={bench.putBeside}
                 suspects={summary.suspects}
                 blockers={summary.closeBlockers}
                 desk={desk}

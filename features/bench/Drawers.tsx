@@ -12,6 +12,7 @@ import type { Drawer, PlateAction, PlateView } from './plateReducer.ts';
 const DRAWERS: readonly { readonly name: Drawer; readonly label: string; readonly code: ActionCode }[] = [
   { name: 'repair', label: 'Record a repair', code: 're' },
   { name: 'part', label: 'Part on the bench', code: 'pa' },
+  { name: 'seen', label: 'Also seen', code: 'al' },
   { name: 'note', label: 'Write a note', code: 'no' },
   { name: 'close', label: 'Close the job', code: 'cl' },
 ];
@@ -27,6 +28,9 @@ export function Drawers({
   suspects,
   blockers,
   parts,
+  seen,
+  before,
+  onBeside,
   view: { drawer, keysShown },
   desk,
   dispatch,
@@ -49,7 +53,8 @@ export function Drawers({
               aria-expanded={drawer === name}
               onClick={() => dispatch({ kind: 'drawer', drawer: drawer === name ? null : name })}
             >
-              {label} <KeyHint code={code} />
+              {label}
+              {name === 'seen' && before !== null && ` (${before.seen.length} last time)`} <KeyHint code={code} />
             </Button>
           ))}
         {!closed && (
@@ -72,7 +77,9 @@ export function Drawers({
       </div>
       {!closed && drawer !== null && (
         <Suspense key={drawer} fallback={null}>
-          <OpenDrawer {...{ drawer, head, habit, suspects, blockers, parts, onRecord, belief }} />
+          <OpenDrawer
+            {...{ drawer, head, habit, suspects, blockers, parts, seen, before, onRecord, onBeside, belief }}
+          />
         </Suspense>
       )}
     </>

@@ -1,6 +1,6 @@
 'use client';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
-import type { CaseHead, CloseBlocker, FaultCards, RawEvent, Suspect } from '@/core/index.ts';
+import type { AlsoSeen, CaseHead, CloseBlocker, FaultCards, RawEvent, Suspect } from '@/core/index.ts';
 import { CARBURETTOR_JOB } from '@/core/index.ts';
 import { useEntryId } from '@/features/record/client/entryId.ts';
 import type { Habit } from '@/features/shop/settings.ts';
@@ -11,6 +11,8 @@ import type { OnBelief } from './OnBelief.tsx';
 import { type OnBench, PartForm } from './PartForm.tsx';
 import type { Drawer } from './plateReducer.ts';
 import { AnyRepair } from './RepairPanel.tsx';
+import { SeenForm } from './SeenForm.tsx';
+import type { SeenBefore } from './tapeLines.ts';
 
 export interface Opened {
   readonly drawer: Drawer;
@@ -20,12 +22,29 @@ export interface Opened {
   readonly habit: Habit;
   /** Parts that lie on the bench, by the line of each. */
   readonly parts: readonly OnBench[];
+  /** What was seen besides so far. */
+  readonly seen: readonly AlsoSeen[];
+  readonly before: SeenBefore | null;
   readonly onRecord: (event: RawEvent, id: string) => void;
+  /** Written down while the drawer stays open. */
+  readonly onBeside: (event: RawEvent, id: string) => void;
   readonly belief: OnBelief;
 }
 
 /** What is written down besides a check. */
-export function OpenDrawer({ drawer, head, habit, suspects, blockers, parts, onRecord, belief }: Opened) {
+export function OpenDrawer({
+  drawer,
+  head,
+  habit,
+  suspects,
+  blockers,
+  parts,
+  seen,
+  before,
+  onRecord,
+  onBeside,
+  belief,
+}: Opened) {
   const cards = useFaultCards();
   return (
     <DrawerBox>
@@ -39,6 +58,7 @@ export function OpenDrawer({ drawer, head, habit, suspects, blockers, parts, onR
         />
       )}
       {drawer === 'part' && <PartForm head={head} habit={habit} onRecord={onRecord} />}
+      {drawer === 'seen' && <SeenForm seen={seen} before={before} onRecord={onBeside} />}
       {drawer === 'note' && <NoteForm onRecord={onRecord} />}
       {drawer === 'close' && <ClosePanel blockers={blockers} preset={null} onRecord={onRecord} />}
     </DrawerBox>

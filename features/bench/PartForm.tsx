@@ -27,6 +27,7 @@ import { Choice } from '@/ui/Choice.tsx';
 import { focusDoubt } from './boxFocus.ts';
 import { EntryBoxes } from './EntryBoxes.tsx';
 import { blankEntry, draftEvent, type Entry } from './entry.ts';
+import { readPrice } from './price.ts';
 import { useDoubts } from './useDoubts.ts';
 
 /** A part that lies on the bench, by its line on the tape. */
@@ -154,12 +155,6 @@ function readLead(typed: string, habit: Habit): RawPartEvent['leadLength'] | nul
   if (!read.ok) return read.message;
   if (read.quantity === 'OL' || !(read.quantity.value > 0)) return 'a lead is longer than nothing';
   return read.quantity;
-}
-
-function readPrice(typed: string): number | null | string {
-  if (typed.trim() === '') return null;
-  const price = Number(typed.trim().replace(',', '.'));
-  return Number.isFinite(price) && price >= 0 && price <= 1_000_000 ? price : `"${typed.trim()}" is no price`;
 }
 
 type BenchReading = NonNullable<RawPartEvent['readings']>[number];

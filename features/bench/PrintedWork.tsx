@@ -7,9 +7,11 @@ import {
   carburettorText,
   checkLabel,
   faultLabel,
+  GRADE_WORDS,
   partCardText,
   type RawEvent,
   readingText,
+  seenName,
 } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { EngineLine } from './EngineLine.tsx';
@@ -52,6 +54,21 @@ export function PrintedWork({ event, habit }: { event: RawEvent; habit: Habit })
         ))}
         <p className="text-[0.9rem] text-soft">Its readings are the part's until it is fitted.</p>
       </>
+    );
+  if ('seen' in event)
+    return (
+      <p>
+        Also seen: {seenName({ part: event.seen, note: event.note ?? null })}
+        {event.bad === 'safety' && <b> ⚠ {GRADE_WORDS.safety}</b>}
+        {event.bad !== 'safety' && `, ${GRADE_WORDS[event.bad].toLowerCase()}`}
+      </p>
+    );
+  if ('asked' in event)
+    return (
+      <p>
+        Of line {event.asked} the customer says: {event.answer}
+        {event.price !== undefined && `, at ${event.price}`}
+      </p>
     );
   if ('took' in event) return <TookLine event={event} />;
   if ('access' in event)

@@ -1,5 +1,7 @@
 import {
+  type AlsoSeen,
   accessLabel,
+  askedOf,
   checkLabel,
   checkOf,
   notPerformedWords,
@@ -8,6 +10,8 @@ import {
   type RawNotPerformedEvent,
   type RawSetUpEvent,
   readingText,
+  seenOf,
+  withAlsoSeen,
 } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
 import type { Unsent } from '@/features/record/client/keptRecord.ts';
@@ -66,6 +70,21 @@ export function partsOnBench(lines: readonly { readonly seq: number; readonly ev
   return lines.flatMap(({ seq, event }) => ('part' in event && !struck.has(seq) ? [{ line: seq, event }] : []));
 }
 
+/** What was seen besides when the machine was here last, and in which job. */
+export interface SeenBefore {
+  readonly job: number;
+  readonly seen: readonly AlsoSeen[];
+}
+
+/** What was seen besides, by its line, with what the customer said last. */
+export function seenBesides(lines: readonly { readonly seq: number; readonly event: RawEvent }[]): readonly AlsoSeen[] {
+  const struck = new Set(lines.flatMap(({ event }) => ('correct' in event ? [event.correct] : [])));
+  return lines.reduce<readonly AlsoSeen[]>((seen, { seq, event }) => {
+    if ('asked' in event) return withAlsoSeen(seen, askedOf(event), seq);
+    return 'seen' in event && !struck.has(seq) ? withAlsoSeen(seen, seenOf(event), seq) : seen;
+  }, []);
+}
+
 /** Whether a printed line has something that can be corrected: a note, a closing and a bare strike have not. */
 export const correctable = (event: RawEvent): boolean =>
   'unmade' in event ||
@@ -75,6 +94,7 @@ export const correctable = (event: RawEvent): boolean =>
   'setUp' in event ||
   'took' in event ||
   'part' in event ||
+  'seen' in event ||
   ('check' in event && event.check !== undefined) ||
   ('repair' in event && event.repair !== undefined);
 
@@ -112,6 +132,8 @@ export function eventText(event: RawEvent): string {
   if ('heeded' in event) return 'the cautions';
   if ('took' in event) return 'the access';
   if ('part' in event) return 'the part on the bench';
+  if ('seen' in event) return 'what was seen besides';
+  if ('asked' in event) return 'what the customer said';
   if ('work' in event || 'letIn' in event || 'waived' in event) return 'the work';
   return 'correct' in event ? 'the correction' : 'the note';
 }

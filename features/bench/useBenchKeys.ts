@@ -7,7 +7,13 @@ import { type ActionCode, meantBy } from './keys.ts';
 import { type Drawer, type PlateAction, type PlateView, putAway } from './plateReducer.ts';
 import { correctable } from './tapeLines.ts';
 
-const DRAWER_OF: Partial<Record<ActionCode, Drawer>> = { re: 'repair', pa: 'part', no: 'note', cl: 'close' };
+const DRAWER_OF: Partial<Record<ActionCode, Drawer>> = {
+  re: 'repair',
+  pa: 'part',
+  al: 'seen',
+  no: 'note',
+  cl: 'close',
+};
 const FOCUS_OF: Partial<Record<ActionCode, string>> = {
   ri: '[data-part][tabindex="0"]',
   bo: '[aria-label="Bench order"] li button',

@@ -28,6 +28,18 @@ export function JobSheet({ sheet }: { sheet: SheetData }) {
           {sheet.endingNote && ` ${sheet.endingNote}`}
         </p>
       </Part>
+      {sheet.alsoSeen.length > 0 && (
+        <Part title="Also seen">
+          <ul className="list-inside list-disc">
+            {sheet.alsoSeen.map(({ text, safety }) => (
+              <li key={text} className={safety ? 'font-bold' : undefined}>
+                {safety && '⚠ '}
+                {text}
+              </li>
+            ))}
+          </ul>
+        </Part>
+      )}
       {sheet.watch.length > 0 && (
         <Part title="What to watch">
           <ul className="list-inside list-disc">

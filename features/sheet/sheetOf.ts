@@ -20,9 +20,11 @@ import {
   readingText,
   type StandingReading,
   SYMPTOMS,
+  seenText,
   stateLabel,
   summarise,
   workWords,
+  worstFirst,
 } from '@/core/index.ts';
 import type { Job } from '@/db/jobs.ts';
 import type { Machine } from '@/db/machines.ts';
@@ -74,6 +76,8 @@ export interface SheetData {
   readonly endingNote: string | null;
   /** True only when the complaint was shown gone after the repair. */
   readonly shownCured: boolean;
+  /** What was seen besides, worst first, and what the customer said to it. */
+  readonly alsoSeen: readonly { readonly text: string; readonly safety: boolean }[];
   readonly watch: readonly string[];
   readonly cautions: readonly string[];
 }
@@ -145,6 +149,7 @@ export async function sheetOf(
     ending: close && 'close' in close ? CLOSE_WORDS[close.close] : 'Still open',
     endingNote: close && 'close' in close ? (close.note ?? null) : null,
     shownCured: close !== undefined && 'close' in close && close.close === 'cured',
+    alsoSeen: worstFirst(bench.alsoSeen).map((seen) => ({ text: seenText(seen), safety: seen.bad === 'safety' })),
     watch: watchOf(bench, findings),
     cautions: cautionsOf(bench, summary, close !== undefined),
   };

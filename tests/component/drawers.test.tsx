@@ -3,10 +3,11 @@ import { cleanup, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useReducer } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { faultCards, type RawEvent, summarise } from '@/core/index.ts';
+import { type AlsoSeen, faultCards, type RawEvent, summarise } from '@/core/index.ts';
 import { Drawers } from '@/features/bench/Drawers.tsx';
 import { FaultWords } from '@/features/bench/FaultWords.tsx';
 import { plateReducer, UNTOUCHED } from '@/features/bench/plateReducer.ts';
+import type { SeenBefore } from '@/features/bench/tapeLines.ts';
 import { complaintOf, TWIN, withEvents } from '../unit/jobs.ts';
 
 afterEach(cleanup);
@@ -17,7 +18,17 @@ const BENCH = withEvents(
   { check: 'spark.tester', cylinder: 2, condition: 'cranking', outcome: 'none' },
 );
 
-function Shown({ closed = false, onRecord }: { closed?: boolean; onRecord: (event: RawEvent, id: string) => void }) {
+function Shown({
+  closed = false,
+  seen = [],
+  before = null,
+  onRecord,
+}: {
+  closed?: boolean;
+  seen?: readonly AlsoSeen[];
+  before?: SeenBefore | null;
+  onRecord: (event: RawEvent, id: string) => void;
+}) {
   const [view, dispatch] = useReducer(plateReducer, UNTOUCHED);
   const { suspects, closeBlockers } = summarise(BENCH);
   return (
@@ -29,6 +40,9 @@ function Shown({ closed = false, onRecord }: { closed?: boolean; onRecord: (even
         head={BENCH.head}
         habit="metric"
         parts={[]}
+        seen={seen}
+        before={before}
+        onBeside={onRecord}
         suspects={suspects}
         blockers={closeBlockers}
         view={view}
@@ -109,5 +123,62 @@ describe('what may be written down besides a check', () => {
     render(<Shown closed onRecord={vi.fn()} />);
     expect(screen.queryByRole('button', { name: /Write a note|Record a repair|Close the job/ })).toBeNull();
     expect(screen.getByRole('link', { name: 'Case file' }).getAttribute('href')).toBe('/api/jobs/job-1/case');
+  });
+});
+
+describe('what is seen besides', () => {
+  const BELT: AlsoSeen = { event: 3, part: 'blade-belt', bad: 'soon', note: null, price: null, answer: null };
+  const opened = async (shown: Parameters<typeof Shown>[0]) => {
+    const user = userEvent.setup();
+    render(<Shown {...shown} />);
+    await user.click(screen.getByRole('button', { name: /Also seen/ }));
+    await screen.findByRole('button', { name: /^Brake/ });
+    return user;
+  };
+
+  it('is one tap, and twice the same tap is one entry', async () => {
+    const record = vi.fn();
+    const user = await opened({ onRecord: record });
+    await user.dblClick(screen.getByRole('button', { name: 'Brake, safety' }));
+    expect(record).toHaveBeenCalledWith({ seen: 'brake', bad: 'safety' }, expect.stringMatching(/^[\w-]{8,36}$/));
+    expect(new Set(record.mock.calls.map(([, id]) => id)).size).toBe(1);
+  });
+
+  it('as bad as is said, with what is said; something else wants its words', async () => {
+    const record = vi.fn();
+    const user = await opened({ onRecord: record });
+    await user.click(screen.getByRole('button', { name: /^Something else/ }));
+    expect(record).not.toHaveBeenCalled();
+    expect(screen.getByRole('alert').textContent).toContain('say what');
+    await user.type(screen.getByRole('textbox', { name: /More about it/ }), ' cup holder loose ');
+    await user.click(screen.getByRole('radio', { name: 'Next service' }));
+    await user.click(screen.getByRole('button', { name: /^Something else/ }));
+    expect(record.mock.calls[0]![0]).toEqual({ seen: 'other', bad: 'next-service', note: 'cup holder loose' });
+  });
+
+  it('the customer agrees or declines, with the price; what is no price is not taken', async () => {
+    const record = vi.fn();
+    const user = await opened({ onRecord: record, seen: [BELT] });
+    const price = screen.getByRole('textbox', { name: 'Price: Blade belt' });
+    await user.type(price, 'much');
+    await user.click(screen.getByRole('button', { name: 'Declined: Blade belt' }));
+    expect(record).not.toHaveBeenCalled();
+    expect(screen.getByText('"much" is no price')).toBeTruthy();
+    await user.clear(price);
+    await user.type(price, '42,50');
+    await user.click(screen.getByRole('button', { name: 'Declined: Blade belt' }));
+    expect(record.mock.calls[0]![0]).toEqual({ asked: 3, answer: 'declined', price: 42.5 });
+  });
+
+  it('what was declined at the last visit comes back, until it is seen again', async () => {
+    const record = vi.fn();
+    const before = { job: 7, seen: [{ ...BELT, price: 42.5, answer: 'declined' as const }] };
+    const user = await opened({ onRecord: record, before });
+    expect(screen.getByRole('button', { name: /Also seen \(1 last time\)/ })).toBeTruthy();
+    await user.click(screen.getByRole('button', { name: 'So still: Blade belt' }));
+    expect(record.mock.calls[0]![0]).toEqual({ seen: 'blade-belt', bad: 'soon', price: 42.5 });
+    cleanup();
+    await opened({ onRecord: record, before, seen: [BELT] });
+    expect(screen.queryByRole('list', { name: 'Seen last time' })).toBeNull();
   });
 });

@@ -10,6 +10,7 @@ import { BenchScreen } from '@/features/bench/BenchScreen.tsx';
 import { benchOf, toldOf } from '@/features/record/server/benches.ts';
 import { unlessUnread } from '@/features/record/server/jobFile.ts';
 import { recordOf } from '@/features/record/server/records.ts';
+import { seenBefore } from '@/features/record/server/seenBefore.ts';
 import { UnreadRecord } from '@/features/record/UnreadRecord.tsx';
 import { DeskBar } from '@/features/shop/DeskBar.tsx';
 import { deskSettings } from '@/features/shop/settings.ts';
@@ -28,8 +29,9 @@ export default async function BenchPage({ params }: Params) {
   const db = shop();
   const job = await jobOf(db, id);
   if (!job) notFound();
-  const [machine, people, staff, epoch] = await Promise.all([
+  const [machine, before, people, staff, epoch] = await Promise.all([
     machineOf(db, job.machineId),
+    seenBefore(db, job.machineId),
     everyPerson(db),
     activePeople(db),
     db.epoch(),
@@ -57,6 +59,7 @@ export default async function BenchPage({ params }: Params) {
       machine={{ tag: machine!.tag, name: machine!.name, owner: machine!.owner }}
       head={file.head}
       told={historyWords({ ...history, agreed })}
+      seenBefore={before}
       caseHead={{ kind, engine, figures, access, history, complaint, house, rules, ambient, agreed }}
       events={file.events}
       epoch={epoch}

@@ -1,7 +1,7 @@
 import 'server-only';
 import {
+  amissIn,
   type Case,
-  correctionIssue,
   type EngineKnown,
   type InputIssue,
   type JobEvent,
@@ -67,7 +67,7 @@ export function goneOn(before: JobFile, fresh: readonly RecordedEvent[]): JobFil
   let { known } = before;
   for (const each of fresh) {
     const event = readEvent(each.payload, '$', known.engine, known.figures);
-    const refused = event.ok ? strikesNothing(event.value, read) : said(event.issues);
+    const refused = event.ok ? speaksOfNothing(event.value, read) : said(event.issues);
     if (event.ok && refused === null) {
       read.push(event.value);
       events.push(printedOf(each));
@@ -81,8 +81,8 @@ export function goneOn(before: JobFile, fresh: readonly RecordedEvent[]): JobFil
   return { head: before.head, events, read, known };
 }
 
-const strikesNothing = (event: JobEvent, before: readonly JobEvent[]): string | null =>
-  event.kind === 'correct' ? (correctionIssue(event.event, before, '$')?.message ?? null) : null;
+const speaksOfNothing = (event: JobEvent, before: readonly JobEvent[]): string | null =>
+  amissIn(event, before, '$')?.message ?? null;
 
 const kept = (payload: unknown, why: string) => ({
   note: `Kept as it was written; this version does not take it (${why}): ${JSON.stringify(payload)}`.slice(

@@ -1,6 +1,7 @@
 import 'server-only';
 import { z } from 'zod';
 import {
+  amissIn,
   type CloseBlocker,
   correctionIssue,
   DEFAULT_HOUSE,
@@ -161,6 +162,8 @@ function learntOf(event: JobEvent, { personId, at }: { readonly personId: string
 
 function refusedBy(event: JobEvent, jobId: string, file: JobFile, people: readonly Person[]): Refusal | null {
   if (event.kind === 'correct') return refusedStrike(event.event, file, people);
+  const amiss = amissIn(event, file.read, '$.event');
+  if (amiss) return refusal(422, 'refused', amiss);
   if (event.kind !== 'close') return null;
   const bench = benchOf(jobId, file);
   const { closeBlockers } = summarise(bench);
