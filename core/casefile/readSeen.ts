@@ -1,6 +1,5 @@
 import { type InputIssue, type Read, refuse } from './issues.ts';
 import type { SeenAnswer, SeenGrade, SeenPart } from './kinds.ts';
-import type { JobEvent } from './readEvent.ts';
 import type { RawAskedEvent, RawSeenEvent } from './schema.ts';
 
 /** Something seen besides: no part of the complaint, and no suspicion. */
@@ -37,11 +36,15 @@ export const askedOf = ({ asked: seen, price, answer }: RawAskedEvent): Asked =>
   answer,
 });
 
-export const readSeen = (event: RawSeenEvent, path: string): Read<JobEvent> =>
+export const readSeen = (event: RawSeenEvent, path: string): Read<Seen> =>
   event.seen === 'other' && event.note === undefined
     ? refuse({ path: `${path}.note`, message: 'something else: say what' })
     : { ok: true, value: seenOf(event) };
 
 /** Why the customer cannot have been asked about event number `target` (1 = first), or null. */
-export const askedIssue = (target: number, before: readonly JobEvent[], path: string): InputIssue | null =>
+export const askedIssue = (
+  target: number,
+  before: readonly { readonly kind: string }[],
+  path: string,
+): InputIssue | null =>
   before[target - 1]?.kind === 'seen' ? null : { path, message: `event ${target} is nothing that was seen besides` };
