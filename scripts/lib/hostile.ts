@@ -71,6 +71,8 @@ const EVENTS: readonly object[] = [
   { setUp: 'fuel.leak-watch' },
   { took: 'bowl', minutes: 4 },
   { access: 'shroud', now: 'open' },
+  { seen: 'brake', bad: 'safety', note: 'n', price: 12 },
+  { asked: 1, answer: 'declined', price: 12 },
   { note: 'n' },
 ];
 const id = fc.oneof(
