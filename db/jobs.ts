@@ -95,7 +95,7 @@ export type Appended =
   | { readonly ok: true; readonly seq: number; readonly duplicate: boolean }
   | { readonly ok: false; readonly code: 'no-such-job' | 'closed' | 'other-job' | 'other-content' | 'full' };
 
-const toJob = (row: typeof jobs.$inferSelect): Job => ({
+export const toJob = (row: typeof jobs.$inferSelect): Job => ({
   id: row.id,
   number: row.number,
   machineId: row.machineId,

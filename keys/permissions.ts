@@ -82,6 +82,7 @@ export const ROUTES: readonly Route[] = [
   { method: 'POST', path: '/api/engines', action: 'engines.change' },
   { method: 'GET', path: '/api/engines/[id]/file', action: 'engines.see' },
   { method: 'POST', path: '/api/house', action: 'house.change' },
+  { method: 'GET', path: '/api/jobs', action: 'job.see' },
   { method: 'POST', path: '/api/jobs', action: 'job.open' },
   { method: 'GET', path: '/api/jobs/[id]/case', action: 'file.take' },
   { method: 'GET', path: '/api/jobs/[id]/events', action: 'job.see' },

@@ -33,5 +33,5 @@ export function failedUnsaid(bench: Bench): Pick<NextCheck, 'condition' | 'tempe
         r.reading.condition === condition &&
         (temperature !== 'hot' || r.reading.temperature === 'hot')),
   );
-  return said ? null : { condition, temperature };
+  return said ? null : { condition, temperature: temperature === 'hot' ? 'hot' : null };
 }

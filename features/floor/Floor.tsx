@@ -7,7 +7,9 @@ import { useTwoLetters } from '@/ui/useTwoLetters.ts';
 import { useTypedBefore } from '@/ui/useTypedBefore.ts';
 import { Row } from './FloorRow.tsx';
 import type { FloorRow } from './loadFloor.ts';
+import { MOST_FOUND } from './mostFound.ts';
 import { ReachNotices } from './ReachNotices.tsx';
+import { type Found, useFound } from './useFound.ts';
 import { useInReach } from './useInReach.ts';
 import { useWorkedOut } from './useWorkedOut.ts';
 
@@ -48,7 +50,9 @@ export function Floor({ open, closed, today, seenAt, twoLetters, backupFailed }:
     `${number} ${machine.tag} ${machine.name} ${machine.owner} ${complaint}`.toLowerCase().includes(words);
   const fitting = open.filter(wanted);
   const shown = fitting.slice(0, useMostRows());
-  const gone = closed.filter(wanted);
+  const lately = closed.filter(wanted);
+  const found = useFound(words);
+  const gone = [...lately, ...found.rows.filter(({ id }) => !lately.some((row) => row.id === id))];
   useTwoLetters(twoLetters, {
     onFirst: () => {},
     onPair: (letters) => letters === 'nj' && router.push('/jobs/new'),
@@ -90,9 +94,7 @@ export function Floor({ open, closed, today, seenAt, twoLetters, backupFailed }:
           {twoLetters && <KeyHint code="nj" inherit />}
         </Link>
       </div>
-      {words !== '' && fitting.length + gone.length === 0 && (
-        <p className="bg-sheet p-6 text-[1.1rem]">No machine here fits "{asked.trim()}".</p>
-      )}
+      {words !== '' && fitting.length + gone.length === 0 && <NothingFits asked={asked.trim()} state={found.state} />}
       <ul ref={rows} className="space-y-1.5" onKeyDown={move}>
         {shown.map((row) => (
           <Row key={row.id} row={row} today={today} />
@@ -105,8 +107,34 @@ export function Floor({ open, closed, today, seenAt, twoLetters, backupFailed }:
         {gone.map((row) => (
           <Row key={row.id} row={row} today={today} hasLeft />
         ))}
+        <FoundLine state={found.state} most={found.rows.length >= MOST_FOUND} />
       </ul>
     </main>
+  );
+}
+
+function NothingFits({ asked, state }: { asked: string; state: Found['state'] }) {
+  return state === 'asking' ? null : (
+    <p className="bg-sheet p-6 text-[1.1rem]">
+      No machine here fits "{asked}"{state === 'found' && ', nor any that ever left'}.
+    </p>
+  );
+}
+
+/** What is still looked for, or cannot be. */
+function FoundLine({ state, most }: { state: Found['state']; most: boolean }) {
+  const said =
+    state === 'asking'
+      ? 'Looking through all that ever left ...'
+      : state === 'out-of-reach'
+        ? 'Only what stands here is searched: those that left longer ago are out of reach.'
+        : state === 'found' && most
+          ? 'There are more: another word, or the number, finds them.'
+          : null;
+  return said === null ? null : (
+    <li className="px-3 py-1 text-soft">
+      <span role="status">{said}</span>
+    </li>
   );
 }
 

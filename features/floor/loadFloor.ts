@@ -45,7 +45,12 @@ const loading = new WeakMap<Shop, () => Promise<LoadedFloor>>();
 
 async function load(shop: Shop): Promise<LoadedFloor> {
   const [open, closed] = await Promise.all([openJobs(shop), closedJobs(shop, CLOSED_SHOWN)]);
-  const jobs = [...open, ...closed];
+  const row = await rowsOf(shop, [...open, ...closed]);
+  return { open: open.map(row), closed: closed.map(row) };
+}
+
+/** Jobs as the floor shows them, whether they stand on it or left long ago. */
+export async function rowsOf(shop: Shop, jobs: readonly Job[]): Promise<(job: Job) => FloorRow> {
   const ids = jobs.map((j) => j.id);
   const [machines, states, complaints] = await Promise.all([
     machinesOf(
@@ -55,7 +60,7 @@ async function load(shop: Shop): Promise<LoadedFloor> {
     statesOf(shop, ids),
     complaintsOf(shop, ids),
   ]);
-  const row = (job: Job): FloorRow => {
+  return (job) => {
     const kept = states.get(job.id);
     const isOld = kept?.eventCount !== job.eventCount || kept.knowledge !== KNOWLEDGE;
     if (isOld) reckonLater(shop, job.id);
@@ -70,7 +75,6 @@ async function load(shop: Shop): Promise<LoadedFloor> {
       isOld,
     };
   };
-  return { open: open.map(row), closed: closed.map(row) };
 }
 
 /** What it does, in words; a word of another version stands as it was written. */

@@ -26,7 +26,7 @@ describe('who may do what', () => {
     expect(actionOf('HEAD', '/people')).toBe('people.change');
     expect(actionOf('GET', '/_next/static/chunks/a.js')).toBe('door.use');
     for (const [method, path] of [
-      ['GET', '/api/jobs'],
+      ['GET', '/api/people'],
       ['POST', '/people'],
       ['GET', '/_next/data/x.json'],
       ['GET', '/jobs/a/b/c'],
