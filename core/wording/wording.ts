@@ -109,7 +109,7 @@ export function whySentence(why: Why, cards: FaultTitles, sides?: readonly strin
     case 'house':
       return 'This house looks here first';
     case 'say-how':
-      return 'It did not come through that run: what did it do?';
+      return 'It did not come through that run: tick what it did';
     case 'makes-safe':
       return 'Makes cranking safe again; until then nothing is cranked';
     case 'before-turning':

@@ -19,7 +19,9 @@ export function PlateHead({
     : plate.replaces !== null
       ? `In place of line ${plate.replaces}`
       : plate.from
-        ? 'Next check'
+        ? plate.from.why.code === 'say-how'
+          ? 'It did not come through that run'
+          : 'Next check'
         : 'Your pick';
   const where = [
     STATE_WORDS[state.condition],
@@ -31,7 +33,7 @@ export function PlateHead({
       <div className="min-w-0">
         <p className="text-[0.9rem] leading-tight font-semibold text-soft">{kind}</p>
         <h2 className="text-[1.9rem] leading-none font-extrabold [font-stretch:90%]">
-          {check.title}
+          {plate.from?.why.code === 'say-how' ? 'What did it do?' : check.title}
           {plate.pair && <span className="text-rust">, both cylinders</span>}
           {plate.cylinder !== null && twin && <span className="text-rust">, {sideWord(plate.cylinder)}</span>}
         </h2>

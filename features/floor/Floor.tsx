@@ -46,8 +46,7 @@ export function Floor({ open, closed, today, seenAt, twoLetters, backupFailed }:
   const find = useRef<HTMLInputElement>(null);
   const rows = useRef<HTMLUListElement>(null);
   const words = asked.trim().toLowerCase();
-  const wanted = ({ number, machine, complaint }: FloorRow) =>
-    `${number} ${machine.tag} ${machine.name} ${machine.owner} ${complaint}`.toLowerCase().includes(words);
+  const wanted = (row: FloorRow) => fits(row, words);
   const fitting = open.filter(wanted);
   const shown = fitting.slice(0, useMostRows());
   const lately = closed.filter(wanted);
@@ -111,6 +110,12 @@ export function Floor({ open, closed, today, seenAt, twoLetters, backupFailed }:
       </ul>
     </main>
   );
+}
+
+/** Every word of it stands somewhere on the row. */
+function fits({ number, machine, complaint }: FloorRow, words: string): boolean {
+  const row = `${number} ${machine.tag} ${machine.name} ${machine.owner} ${complaint}`.toLowerCase();
+  return words.split(/\s+/).every((word) => row.includes(word));
 }
 
 function NothingFits({ asked, state }: { asked: string; state: Found['state'] }) {

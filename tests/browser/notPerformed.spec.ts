@@ -16,8 +16,8 @@ test('a check that cannot be made is written down and planned without, until its
   await expect(bench.line(1)).toContainText('Not made: Heat pair. It does not hold full speed.');
   const order = page.getByRole('region', { name: 'Bench order' });
   // He has just seen what it did instead.
-  await expect(bench.title).toHaveText('Run it and listen');
-  await expect(bench.plate).toContainText('what did it do?');
+  await expect(bench.title).toHaveText('What did it do?');
+  await expect(bench.plate).toContainText('tick what it did');
   // What is tried to see whether it then comes to full speed needs only that it starts, and may still be offered there.
   const tried = CHECKS.filter((check) => check.needsOnlyStart).map((check) => check.title);
   for (const row of await order
@@ -30,7 +30,7 @@ test('a check that cannot be made is written down and planned without, until its
     ).not.toEqual([]);
   await page.reload();
   await bench.printed(1);
-  await expect(bench.title).toHaveText('Run it and listen');
+  await expect(bench.title).toHaveText('What did it do?');
   await bench.press(bench.line(1).getByRole('button', { name: 'Correct line 1' }));
   await bench.press(bench.line(1).getByRole('button', { name: 'Strike it' }));
   await bench.printed(2);

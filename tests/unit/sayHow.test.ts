@@ -22,7 +22,7 @@ describe('a run that failed', () => {
     const bench = withEvents(complaintOf(['low-power']), event);
     const asked = first(bench);
     expect(asked).toMatchObject({ check: 'look.run', condition: 'loaded', temperature: 'hot' });
-    expect(whySentence(asked.why, {})).toContain('what did it do');
+    expect(whySentence(asked.why, {})).toContain('tick what it did');
   });
 
   it('is not asked twice, and what it did is believed', () => {
