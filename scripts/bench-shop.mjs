@@ -122,6 +122,8 @@ async function measured(size, database) {
   const floor = await underLoad(CLIENTS, SECONDS, () => get('/'));
   const bench = await underLoad(CLIENTS, SECONDS, (client) => get(`/jobs/${job(client)}`));
   const append20 = await underLoad(CLIENTS, SECONDS, (client) => append(job(client)));
+  const find = (words) => underLoad(1, 4, () => get(`/api/jobs?find=${encodeURIComponent(words)}`));
+  const found = [await find('teal'), await find('flywheel'), await find('xyzzy')];
   const many = await crowd(200, 30);
   await pages.stop();
   const line = (what, { median, p95, perSecond }) =>
@@ -133,6 +135,9 @@ async function measured(size, database) {
   line(`floor, ${CLIENTS} clients`, floor);
   line(`bench, ${CLIENTS} clients`, bench);
   line(`append, ${CLIENTS} clients`, append20);
+  line('find a tag', found[0]);
+  line('find a repair', found[1]);
+  line('find nothing', found[2]);
   say(
     `  200 clients, once in 5 s     p95 ${ms(many.p95)}   ${many.asked} asked, ${many.failed.length} failed ${many.failed[0] ?? ''}`,
   );
