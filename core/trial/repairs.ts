@@ -4,10 +4,12 @@ import { hungOnWire, injectedKey } from '../mower/injectFaults.ts';
 import type { Mower } from '../mower/machine.ts';
 import type { Drawn } from './draw.ts';
 
-/** What is put right besides: a new plug comes with its gap; whoever sets a governor sees what hangs loose on it. */
+/** What is put right besides: a new plug comes with its gap; whoever sets a governor sees what hangs loose on it, and whoever has a valve out what lay under it or held it. */
 const NEW_ONE_CURES: Partial<Record<FaultId, readonly FaultId[]>> = {
   'spark.plug-fouled': ['spark.plug-gap'],
   'fuel.governor-overspeed': ['fuel.governor-link'],
+  'valve.intake-leak': ['valve.debris', 'valve.stuck'],
+  'valve.exhaust-leak': ['valve.debris', 'valve.stuck'],
 };
 
 const GNAWED: FaultId = 'power.wiring';
