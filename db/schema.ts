@@ -209,6 +209,7 @@ export const jobs = mysqlTable(
     uniqueIndex('jobs_shop_number').on(table.shopId, table.number),
     index('jobs_floor').on(table.shopId, table.closedAt, table.promisedOn, table.openedAt),
     index('jobs_machine').on(table.machineId),
+    index('jobs_machine_closed').on(table.machineId, table.closedAt),
   ],
 );
 

@@ -5,17 +5,9 @@ import { openShop } from '@/db/client.ts';
 import { findClosed, type Wanted } from '@/db/findJobs.ts';
 import { appendEvent, jobOf, linesOfMachine, openJob } from '@/db/jobs.ts';
 import { complaintEvent, newEvent } from '@/db/newEvent.ts';
+import { TWIN as engine } from '../unit/jobs.ts';
 
 const url = process.env.RIDGE_TEST_URL;
-const engine = {
-  cylinders: 2,
-  layout: 'v-twin-90',
-  fuelFeed: 'pump',
-  lifters: 'solid',
-  ignition: 'coil-per-cylinder',
-  compressionRelease: 'automatic',
-  carburettor: 'two-barrel',
-} as const;
 const one = (word: string, means: Partial<Wanted> = {}): Wanted => ({ word, symptoms: [], faults: [], ...means });
 
 describe.skipIf(!url)('jobs that left, looked for', () => {

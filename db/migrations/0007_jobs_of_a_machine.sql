@@ -1,0 +1,1 @@
+CREATE INDEX IF NOT EXISTS `jobs_machine_closed` ON `jobs` (`machine_id`,`closed_at`);
