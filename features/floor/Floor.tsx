@@ -51,7 +51,9 @@ export function Floor({ open, closed, today, seenAt, twoLetters, backupFailed }:
   const shown = fitting.slice(0, useMostRows());
   const lately = closed.filter(wanted);
   const found = useFound(words);
-  const gone = [...lately, ...found.rows.filter(({ id }) => !lately.some((row) => row.id === id))];
+  // What was found for other words is not opened by Enter.
+  const older = found.state === 'found' ? found.rows : [];
+  const gone = [...lately, ...older.filter(({ id }) => !lately.some((row) => row.id === id))];
   useTwoLetters(twoLetters, {
     onFirst: () => {},
     onPair: (letters) => letters === 'nj' && router.push('/jobs/new'),
@@ -106,7 +108,7 @@ export function Floor({ open, closed, today, seenAt, twoLetters, backupFailed }:
         {gone.map((row) => (
           <Row key={row.id} row={row} today={today} hasLeft />
         ))}
-        <FoundLine state={found.state} most={found.rows.length >= MOST_FOUND} />
+        <FoundLine state={found.state} most={older.length >= MOST_FOUND} />
       </ul>
     </main>
   );
