@@ -1,7 +1,7 @@
 import type { RepairStep } from '../casefile/index.ts';
 import { cylindersOf } from '../engine/index.ts';
 import { type CarburettorWork, putInBy, staysAfter } from '../faults/carburettor.ts';
-import { findFault, findRepairable, sameRepair } from '../faults/index.ts';
+import { endsBesides, type FaultDefinition, findFault, findRepairable, sameRepair } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import { applyRepair, type RepairOperator } from '../reason/repair.ts';
 import type { Bench } from './state.ts';
@@ -59,6 +59,10 @@ function carburettorOperator(
   return { faults: [...stays.keys()], state: null, fails: 0, stays, puts };
 }
 
+/** The same new part, or what the usual work on the one brings with it. */
+const isEndedWith = (made: FaultDefinition, other: FaultDefinition, { action }: RepairStep): boolean =>
+  sameRepair(other, made) || (action === made.repair.action && endsBesides(made.id, other.id));
+
 /** What a repair does to belief: takes out its fault and what the same work cures besides, and puts in what such work puts in. */
 function operatorOf(bench: Bench, step: RepairStep, key: string): RepairOperator | null {
   const fails = FAILS[step.action];
@@ -80,7 +84,7 @@ function operatorOf(bench: Bench, step: RepairStep, key: string): RepairOperator
   const state = bench.network.spec.states.findIndex((s) => s.key === key);
   const made = findFault(step.id);
   const faults = known.flatMap((f, number) =>
-    f.key === key || (f.cylinder === step.cylinder && made !== undefined && sameRepair(f.definition, made))
+    f.key === key || (f.cylinder === step.cylinder && made !== undefined && isEndedWith(made, f.definition, step))
       ? causesOf[number]!
       : [],
   );

@@ -14,6 +14,8 @@ import { SPARK_FAULTS } from './spark.ts';
 import { TURN_FAULTS } from './turn.ts';
 import { VALVE_FAULTS } from './valve.ts';
 
+export { endsBesides } from './endsBesides.ts';
+
 const CATALOGUE = [
   ...POWER_FAULTS,
   ...CHARGE_FAULTS,

@@ -1,16 +1,8 @@
-import { type FaultId, findFault, isCondition, sameRepair } from '../faults/index.ts';
+import { endsBesides, type FaultId, findFault, isCondition, sameRepair } from '../faults/index.ts';
 import { splitKey } from '../machine/key.ts';
 import { hungOnWire, injectedKey } from '../mower/injectFaults.ts';
 import type { Mower } from '../mower/machine.ts';
 import type { Drawn } from './draw.ts';
-
-/** What is put right besides: a new plug comes with its gap; whoever sets a governor sees what hangs loose on it, and whoever has a valve out what lay under it or held it. */
-const NEW_ONE_CURES: Partial<Record<FaultId, readonly FaultId[]>> = {
-  'spark.plug-fouled': ['spark.plug-gap'],
-  'fuel.governor-overspeed': ['fuel.governor-link'],
-  'valve.intake-leak': ['valve.debris', 'valve.stuck'],
-  'valve.exhaust-leak': ['valve.debris', 'valve.stuck'],
-};
 
 const GNAWED: FaultId = 'power.wiring';
 /** Whoever restores a feed, or finds what draws, follows the wire to where it is gnawed. */
@@ -25,7 +17,7 @@ export function curedBy(key: string, put: Drawn['puts'][number]): boolean {
   const { id, cylinder } = splitKey(key);
   if (put.fault === GNAWED && FOLLOWS_THE_WIRE[id as FaultId] === hungOnWire(put.form)) return true;
   const [made, was] = [findFault(id), findFault(put.fault)];
-  if (made && NEW_ONE_CURES[made.id]?.some((cured) => cured === put.fault)) return cylinder === put.cylinder;
+  if (made && endsBesides(made.id, put.fault)) return cylinder === put.cylinder;
   return made !== undefined && was !== undefined && sameRepair(made, was) && cylinder === put.cylinder;
 }
 

@@ -26,6 +26,15 @@ describe('after the work', () => {
     expect(later.phase).toBe('ready');
   });
 
+  it('a new coil comes with its lead, and a coil that was only cleaned does not', () => {
+    const traced = withEvents(complaintOf(['one-cylinder']), tester('none'));
+    const lead = (bench: Bench) => summarise(bench).suspects.find((s) => s.key === 'spark.plug-lead[2]')?.p ?? 0;
+    const coil = (action: string) => withEvents(traced, { repair: 'spark.coil-open', cylinder: 2, action });
+    expect(lead(traced)).toBeGreaterThan(0.05);
+    expect(lead(coil('replaced'))).toBeLessThan(0.05 * lead(traced));
+    expect(lead(coil('cleaned'))).toBeGreaterThan(0.9 * lead(traced));
+  });
+
   it('it is seen how it turns before it goes back: slow is trouble, whatever it was brought in for', () => {
     const back = withEvents(repaired, tester('strong'), run);
     expect(summarise(back).handingBack.map((h) => h.check)).toContain('look.crank');
