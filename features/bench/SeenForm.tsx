@@ -28,6 +28,9 @@ interface Props {
   readonly onRecord: (event: RawEvent, id: string) => void;
 }
 
+/** Taps on the same thing that are no further apart are one [ms]. */
+const ONE_TAP_MS = 1500;
+
 type Bad = SeenGrade | 'usual';
 const BAD: readonly { readonly value: Bad; readonly label: string }[] = [
   { value: 'usual', label: 'As usual for it' },
@@ -39,11 +42,12 @@ export function SeenForm({ seen, before, onRecord }: Props) {
   const [bad, setBad] = useState<Bad>('usual');
   const [note, setNote] = useState('');
   const [asked, setAsked] = useState(false);
-  const ids = useRef(new Map<string, string>());
-  // Until it stands on the tape a second tap is the same event.
+  const taps = useRef(new Map<string, { readonly id: string; readonly at: number }>());
+  // A glove taps twice. What is struck, or seen a second time, is tapped again later and is another entry.
   const idOf = (key: string) => {
-    const id = ids.current.get(key) ?? newId();
-    ids.current.set(key, id);
+    const [last, now] = [taps.current.get(key), performance.now()];
+    const id = last && now - last.at < ONE_TAP_MS ? last.id : newId();
+    taps.current.set(key, { id, at: now });
     return id;
   };
   const words = note.trim();
@@ -51,7 +55,7 @@ export function SeenForm({ seen, before, onRecord }: Props) {
     if (part === 'other' && words === '') return setAsked(true);
     onRecord(
       { seen: part, bad: bad === 'usual' ? SEEN_PARTS[part] : bad, ...(words === '' ? {} : { note: words }) },
-      idOf(`${part}/${seen.length}`),
+      idOf(part),
     );
     setAsked(false);
     setNote('');
@@ -83,7 +87,10 @@ export function SeenForm({ seen, before, onRecord }: Props) {
             value={note}
             maxLength={200}
             aria-invalid={asked}
-            onChange={(e) => setNote(e.target.value)}
+            onChange={(e) => {
+              setNote(e.target.value);
+              setAsked(false);
+            }}
             className="min-h-tap w-full border-2 border-line bg-sheet px-2"
           />
           {asked && (
@@ -167,10 +174,10 @@ function SeenRow({
   const price = readPrice(typed);
   const name = seenName(seen);
   const say = (answer: SeenAnswer) => {
-    if (typeof price === 'string') return;
+    if (typeof price === 'string' || (answer === seen.answer && (price ?? seen.price) === seen.price)) return;
     onRecord(
       { asked: seen.event, answer, ...(price === null ? {} : { price }) },
-      idOf(`${seen.event}/${answer}/${price}/${seen.answer}/${seen.price}`),
+      idOf(`${seen.event}/${answer}/${price}`),
     );
   };
   return (

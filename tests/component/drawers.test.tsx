@@ -144,6 +144,26 @@ describe('what is seen besides', () => {
     expect(new Set(record.mock.calls.map(([, id]) => id)).size).toBe(1);
   });
 
+  it('what was struck can be tapped again: some time later it is another entry', async () => {
+    const record = vi.fn();
+    const user = await opened({ onRecord: record });
+    const now = vi.spyOn(performance, 'now').mockReturnValue(10_000);
+    await user.click(screen.getByRole('button', { name: 'Brake, safety' }));
+    now.mockReturnValue(12_000);
+    await user.click(screen.getByRole('button', { name: 'Brake, safety' }));
+    now.mockRestore();
+    expect(new Set(record.mock.calls.map(([, id]) => id)).size).toBe(2);
+  });
+
+  it('an answer that stands already is no new line', async () => {
+    const record = vi.fn();
+    const user = await opened({ onRecord: record, seen: [{ ...BELT, price: 38, answer: 'declined' }] });
+    await user.click(screen.getByRole('button', { name: 'Declined: Blade belt' }));
+    expect(record).not.toHaveBeenCalled();
+    await user.click(screen.getByRole('button', { name: 'Agreed: Blade belt' }));
+    expect(record.mock.calls[0]![0]).toEqual({ asked: 3, answer: 'agreed', price: 38 });
+  });
+
   it('as bad as is said, with what is said; something else wants its words', async () => {
     const record = vi.fn();
     const user = await opened({ onRecord: record });
