@@ -1,4 +1,4 @@
-import { sameRepair } from '../faults/index.ts';
+import { endsBesides, sameRepair } from '../faults/index.ts';
 import { minutesFrom, type Round } from '../reason/candidates.ts';
 import type { Confirmed } from '../reason/confirm.ts';
 import { type NextCheck, roundOf } from '../reason/plan.ts';
@@ -37,9 +37,8 @@ export function partsInVain(bench: Bench, { confirmed, suspects }: Proven, key: 
   const fault = catalogue.faults.find((f) => f.key === key);
   if (!fault || confirmed.some((c) => c.fault === key || c.orElse.includes(key))) return null;
   const { repair } = fault.definition;
-  const alike = catalogue.faults.map(
-    (f) => f.key === key || (f.cylinder === fault.cylinder && sameRepair(f.definition, fault.definition)),
-  );
+  const here = (f: (typeof catalogue.faults)[number], alike: typeof sameRepair) =>
+    f.key === key || (f.cylinder === fault.cylinder && alike(fault.definition, f.definition));
   const believed = (of: string) => suspects.find((s) => s.key === of)?.p ?? 0;
   const planner = bench.planner();
   const { round } = roundOf(catalogue, network, belief, planner, situationOf(bench));
@@ -48,15 +47,16 @@ export function partsInVain(bench: Bench, { confirmed, suspects }: Proven, key: 
       const { power } = round.roads[r]!;
       const probes = round.missing[r]!.map((index) => planner.probes[index]!);
       const waits = !round.situation.charged && route.needs.some(({ need }) => need.onceCharged);
-      if (!alike[route.fault] || probes.length === 0 || waits) return [];
+      if (!here(catalogue.faults[route.fault]!, sameRepair) || probes.length === 0 || waits) return [];
       const sure = power * believed(catalogue.faults[route.fault]!.key);
       return sure > 0 ? [{ probes, sure, minutes: minutesOfRoad(round, probes) }] : [];
     })
     .sort((a, b) => a.minutes / a.sure - b.minutes / b.sure);
   return {
+    // What the part would cure besides is no reason to buy it, and yet it is not in vain.
     p: Math.min(
       1,
-      catalogue.faults.reduce((sum, f, i) => (alike[i] ? sum + believed(f.key) : sum), 0),
+      catalogue.faults.reduce((sum, f) => (here(f, endsBesides) ? sum + believed(f.key) : sum), 0),
     ),
     partsBand: repair.partsBand ?? null,
     repairMin: repair.minutes,

@@ -59,9 +59,9 @@ function carburettorOperator(
   return { faults: [...stays.keys()], state: null, fails: 0, stays, puts };
 }
 
-/** The same new part, or what the usual work on the one brings with it. */
+/** The same new part, whatever was done with it; or what the usual work on the one brings with it. */
 const isEndedWith = (made: FaultDefinition, other: FaultDefinition, { action }: RepairStep): boolean =>
-  sameRepair(other, made) || (action === made.repair.action && endsBesides(made.id, other.id));
+  sameRepair(other, made) || (action === made.repair.action && endsBesides(made, other));
 
 /** What a repair does to belief: takes out its fault and what the same work cures besides, and puts in what such work puts in. */
 function operatorOf(bench: Bench, step: RepairStep, key: string): RepairOperator | null {

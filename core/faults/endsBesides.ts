@@ -1,3 +1,4 @@
+import { type FaultDefinition, sameRepair } from './define.ts';
 import type { FaultId } from './ids.ts';
 
 /**
@@ -15,6 +16,6 @@ const ENDS_BESIDES: { readonly [F in FaultId]?: readonly FaultId[] } = {
   'valve.exhaust-leak': ['valve.debris', 'valve.stuck'],
 };
 
-/** Whether the usual work on one fault makes an end of another as well, where both are on the same cylinder. */
-export const endsBesides = (made: FaultId, other: string): boolean =>
-  (ENDS_BESIDES[made] as readonly string[] | undefined)?.includes(other) ?? false;
+/** Whether the usual work on one fault makes an end of another as well, where both are on the same cylinder: it takes the same new part, or brings it along. */
+export const endsBesides = (made: FaultDefinition, other: FaultDefinition): boolean =>
+  sameRepair(made, other) || (ENDS_BESIDES[made.id]?.includes(other.id) ?? false);

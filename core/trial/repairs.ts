@@ -1,4 +1,4 @@
-import { endsBesides, type FaultId, findFault, isCondition, sameRepair } from '../faults/index.ts';
+import { endsBesides, type FaultId, findFault, isCondition } from '../faults/index.ts';
 import { splitKey } from '../machine/key.ts';
 import { hungOnWire, injectedKey } from '../mower/injectFaults.ts';
 import type { Mower } from '../mower/machine.ts';
@@ -17,8 +17,7 @@ export function curedBy(key: string, put: Drawn['puts'][number]): boolean {
   const { id, cylinder } = splitKey(key);
   if (put.fault === GNAWED && FOLLOWS_THE_WIRE[id as FaultId] === hungOnWire(put.form)) return true;
   const [made, was] = [findFault(id), findFault(put.fault)];
-  if (made && endsBesides(made.id, put.fault)) return cylinder === put.cylinder;
-  return made !== undefined && was !== undefined && sameRepair(made, was) && cylinder === put.cylinder;
+  return made !== undefined && was !== undefined && endsBesides(made, was) && cylinder === put.cylinder;
 }
 
 /** That repair as it is written down. */
