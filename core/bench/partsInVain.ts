@@ -37,7 +37,7 @@ export function partsInVain(bench: Bench, { confirmed, suspects }: Proven, key: 
   const fault = catalogue.faults.find((f) => f.key === key);
   if (!fault || confirmed.some((c) => c.fault === key || c.orElse.includes(key))) return null;
   const { repair } = fault.definition;
-  const here = (f: (typeof catalogue.faults)[number], alike: typeof sameRepair) =>
+  const here = (f: (typeof catalogue.faults)[number], alike: typeof endsBesides) =>
     f.key === key || (f.cylinder === fault.cylinder && alike(fault.definition, f.definition));
   const believed = (of: string) => suspects.find((s) => s.key === of)?.p ?? 0;
   const planner = bench.planner();
