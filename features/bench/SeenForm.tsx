@@ -130,7 +130,7 @@ function LastTime({
     <ul aria-label="Seen last time" className="space-y-1.5 border-t-2 border-line pt-2">
       {worstFirst(open).map((then) => (
         <li key={then.event} className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
-          <span className="min-w-40 flex-1">
+          <span className="min-w-40 flex-1 wrap-anywhere">
             <b>Last time</b> (job {before.job}): {seenText(then)}
           </span>
           <Button
@@ -182,7 +182,7 @@ function SeenRow({
   };
   return (
     <li className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
-      <span className="min-w-40 flex-1 font-bold">
+      <span className="min-w-40 flex-1 font-bold wrap-anywhere">
         {seen.bad === 'safety' && <span aria-hidden="true">⚠ </span>}
         {name}
         <span className="font-normal text-soft"> · {GRADE_WORDS[seen.bad].toLowerCase()}</span>
@@ -211,7 +211,7 @@ function SeenRow({
           {label}
         </Button>
       ))}
-      {typeof price === 'string' && <span className="w-full text-[0.9rem] font-bold text-rust">{price}</span>}
+      {typeof price === 'string' && <span className="w-full text-right text-[0.9rem] font-bold text-rust">{price}</span>}
     </li>
   );
 }
