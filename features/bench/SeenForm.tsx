@@ -211,7 +211,9 @@ function SeenRow({
           {label}
         </Button>
       ))}
-      {typeof price === 'string' && <span className="w-full text-right text-[0.9rem] font-bold text-rust">{price}</span>}
+      {typeof price === 'string' && (
+        <span className="w-full text-right text-[0.9rem] font-bold text-rust">{price}</span>
+      )}
     </li>
   );
 }
