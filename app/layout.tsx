@@ -3,6 +3,7 @@ import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { Courier } from '@/features/record/client/Courier.tsx';
 import { deskLook } from '@/features/shop/settings.ts';
+import { EarlyTaps } from '@/ui/EarlyTaps.tsx';
 import './globals.css';
 
 export const metadata: Metadata = {
@@ -19,6 +20,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en" data-light={light} data-spacing={spacing} data-request={request} suppressHydrationWarning>
       <body>
+        <EarlyTaps nonce={request} />
         {children}
         <Courier />
       </body>
