@@ -41,6 +41,7 @@ export * from './safety/heeded.ts';
 export * from './trace/index.ts';
 export * from './units/index.ts';
 export { GRADE_WORDS, SEEN_WORDS, seenName, seenText } from './wording/alsoSeenText.ts';
+export * from './wording/besideText.ts';
 export { blockerSentence, hoursOf, workWords } from './wording/blockers.ts';
 export { carburettorText, DEPTH_WORDS, STEP_WORDS } from './wording/carburettor.ts';
 export { FIT_WORDS, ORIGIN_WORDS, partCardText } from './wording/partCard.ts';

@@ -21,6 +21,9 @@ const jsonText = customType<{ data: unknown; driverData: string }>({
   fromDriver: (text) => JSON.parse(text),
 });
 
+/** Bytes as they are, up to 16 MB. */
+const bytes = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'mediumblob' });
+
 /** An id is compared letter for letter: `aB` and `ab` are two. */
 const idText = customType<{ data: string; driverData: string }>({
   dataType: () => 'varchar(36) character set ascii collate ascii_nopad_bin',
@@ -243,7 +246,45 @@ export const jobEvents = mysqlTable(
     /** The event as a case file holds it; for the complaint, the head of the case file. */
     payload: jsonText('payload').notNull(),
   },
-  (table) => [uniqueIndex('job_events_seq').on(table.jobId, table.seq)],
+  (table) => [
+    uniqueIndex('job_events_seq').on(table.jobId, table.seq),
+    index('job_events_kind').on(table.shopId, table.kind),
+  ],
+);
+
+/** Photos that lines of a record show, by what they are: the line holds the SHA-256. Rows are added, never changed. */
+export const jobPhotos = mysqlTable(
+  'job_photos',
+  {
+    shopId: shopId(),
+    jobId: id('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    sha256: hashText('sha256').notNull(),
+    /** JPEG. */
+    jpeg: bytes('jpeg').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.jobId, table.sha256] })],
+);
+
+/** What became of what was to be done later; it may come long after the job is closed. Rows are added, never changed: the last one counts. */
+export const laterEnds = mysqlTable(
+  'later_ends',
+  {
+    id: id().primaryKey(),
+    shopId: shopId(),
+    /** The line that says what is to be done. */
+    eventId: id('event_id')
+      .notNull()
+      .references(() => jobEvents.id),
+    ended: varchar('ended', { length: 12 }).notNull(),
+    note: varchar('note', { length: 400 }),
+    personId: id('person_id')
+      .notNull()
+      .references(() => people.id),
+    at: moment('at').notNull(),
+  },
+  (table) => [index('later_ends_event').on(table.eventId)],
 );
 
 /** The figures of a reading: as typed and as an inside value. */

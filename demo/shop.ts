@@ -246,6 +246,7 @@ export const JOBS: readonly DemoJob[] = [
         outcome: 'starts',
         retest: true,
       }),
+      borre({ work: 'back-together', steps: ['connector', 'grounds', 'lead-1', 'lead-2'] }),
       borre({ close: 'cured', note: 'The other coil has the same hours: watch for the same complaint.' }),
     ],
   },

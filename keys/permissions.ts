@@ -86,6 +86,7 @@ export const ROUTES: readonly Route[] = [
   { method: 'POST', path: '/api/jobs', action: 'job.open' },
   { method: 'GET', path: '/api/jobs/[id]/case', action: 'file.take' },
   { method: 'GET', path: '/api/jobs/[id]/events', action: 'job.see' },
+  { method: 'GET', path: '/api/jobs/[id]/photos/[sha256]', action: 'job.see' },
   // What kind of event it is, is asked once it is read.
   { method: 'POST', path: '/api/jobs/[id]/events', action: 'job.record' },
   { method: 'POST', path: '/api/jobs/[id]/stand', action: 'job.see' },

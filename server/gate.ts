@@ -4,6 +4,10 @@ import { z } from 'zod';
 
 /** What one request may carry [bytes]. */
 export const MOST_BYTES = 100_000;
+/** A line of a record may bring its photo with it. */
+export const MOST_BYTES_WITH_PHOTO = 320_000;
+export const mostBytesOf = (url: string): number =>
+  /^\/api\/jobs\/[\w-]+\/events$/.test(url) ? MOST_BYTES_WITH_PHOTO : MOST_BYTES;
 const METHODS = ['GET', 'HEAD', 'POST'];
 const PER_MS = 10_000;
 /** Of a body that is refused so much more is let come, and thrown away: whoever still writes does not see the answer before [bytes, ms]. */
@@ -108,11 +112,12 @@ export function refusedAtTheGate(
   if (!/^application\/json\s*(;\s*charset=utf-8\s*)?$/i.test(headers['content-type'] ?? ''))
     return refusal(415, 'only JSON is taken here');
   if (headers['content-encoding'] !== undefined) return refusal(415, 'only plain JSON is taken here');
-  if (Number(headers['content-length'] ?? 0) > MOST_BYTES) return tooLong();
+  const most = mostBytesOf(path);
+  if (Number(headers['content-length'] ?? 0) > most) return tooLong(most);
   return null;
 }
 
-const tooLong = () => refusal(413, `too long: at most ${MOST_BYTES / 1000} kB at once`);
+const tooLong = (most: number) => refusal(413, `too long: at most ${most / 1000} kB at once`);
 
 /** What a page of ours may do in a browser, and nothing else. Styles stand in attributes, which carry no nonce. */
 export const contentPolicy = (nonce: string): string =>
@@ -174,7 +179,7 @@ export class Gate {
       answer(request, response, refused);
       return false;
     }
-    if (!reads(method)) countWhileReading(request, response);
+    if (!reads(method)) countWhileReading(request, response, mostBytesOf(url));
     return true;
   }
 
@@ -191,7 +196,7 @@ export class Gate {
 }
 
 /** A body without a length is stopped where it grows too long, not once it is here. */
-function countWhileReading(request: IncomingMessage, response: ServerResponse): void {
+function countWhileReading(request: IncomingMessage, response: ServerResponse, most: number): void {
   const push = request.push.bind(request);
   let bytes = 0;
   let isRefused = false;
@@ -199,10 +204,10 @@ function countWhileReading(request: IncomingMessage, response: ServerResponse): 
     if (chunk === null && isRefused) request.socket.destroySoon();
     if (chunk === null) return isRefused ? false : push(null);
     bytes += chunk.length;
-    if (bytes <= MOST_BYTES) return push(chunk, ...rest);
+    if (bytes <= most) return push(chunk, ...rest);
     if (!isRefused) {
       isRefused = true;
-      answer(request, response, tooLong());
+      answer(request, response, tooLong(most));
     }
     if (bytes > LET_COME.bytes) request.socket.destroy();
     return true;

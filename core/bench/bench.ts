@@ -6,8 +6,8 @@ import { catalogueFor } from '../reason/catalogue/catalogueFor.ts';
 import { askedTriples } from '../reason/expand.ts';
 import { compileNetwork, type Network } from '../reason/network.ts';
 import { type Planner, plannerFor } from '../reason/planner.ts';
-import { withAlsoSeen } from './alsoSeen.ts';
 import { believedAgain } from './believedAgain.ts';
+import { NOTHING_BESIDE, withBeside } from './beside.ts';
 import { complained } from './complained.ts';
 import { withWorkDone } from './conditionWork.ts';
 import { withPartFitted } from './partFitted.ts';
@@ -66,7 +66,7 @@ function blank(fixed: Fixed, network: Network, triples: Bench['triples']): Bench
     notPerformed: [],
     works: [],
     setUps: [],
-    alsoSeen: [],
+    beside: NOTHING_BESIDE,
     letIn: [],
     waived: [],
     open: new Set(),
@@ -202,7 +202,16 @@ function applied(bench: Bench, event: JobEvent | null): Bench {
       return { ...bench, standing, setUps: [...bench.setUps, { event: number, check: event.check }] };
     case 'seen':
     case 'asked':
-      return { ...bench, standing, alsoSeen: withAlsoSeen(bench.alsoSeen, event, number) };
+    case 'off':
+    case 'on':
+    case 'photo':
+    case 'need':
+    case 'supply':
+    case 'approval':
+    case 'sent':
+    case 'back':
+    case 'later':
+      return { ...bench, standing, beside: withBeside(bench.beside, event, number) };
     case 'letIn':
       return { ...bench, standing, letIn: [...bench.letIn, { ...event, event: number }] };
     case 'waived':

@@ -46,7 +46,8 @@ export function closeBlockers(
   );
   for (const condition of new Set(work.due.filter((d) => d.of === null).map((d) => d.condition))) {
     const own = work.due.filter((d) => d.condition === condition);
-    const steps = own.flatMap((d) => d.steps.map((s) => s.label));
+    const off = own.flatMap((d) => (d.off ?? []).map(({ item }) => `still off: ${item}`));
+    const steps = [...off, ...own.flatMap((d) => d.steps.map((s) => s.label))];
     const checks = own.flatMap((d) => d.checks).filter((c) => !retests.some((r) => isSame(r, c)));
     const repair = own.find((d) => d.repair)?.repair ?? null;
     if (steps.length + checks.length > 0 || repair)

@@ -1,6 +1,7 @@
 import { checkOf } from '../checks/index.ts';
 import { DUTIES, type DutyId, SETS_SPEED } from '../faults/duties.ts';
 import { findFault, findRepairable } from '../faults/index.ts';
+import { backTogether } from './backTogether.ts';
 import { fittedBypasses, openTemporaries } from './fitted.ts';
 import type { Bench, MadeRepair } from './state.ts';
 import type { WorkDue } from './workDue.ts';
@@ -34,6 +35,12 @@ const setsSpeed = ({ step }: MadeRepair): boolean => {
 const setsGovernor = ({ step }: MadeRepair): boolean =>
   step.action !== 'bypassed' && findFault(step.id)?.part === 'choke-governor';
 
+/** A machine goes back whole: what came off is on, and what is forgotten most was looked at. */
+function togetherDue(bench: Bench): WorkDue[] {
+  const { off, steps } = backTogether(bench);
+  return off.length + steps.length === 0 ? [] : [{ ...asked('back-together'), before: 'leaving', off, steps }];
+}
+
 /** What was done to the machine, or found of its speed, that asks for more before it runs or leaves. */
 export const dutiesOf = (bench: Bench): WorkDue[] => [
   ...speedDue(bench),
@@ -48,6 +55,7 @@ export const dutiesOf = (bench: Bench): WorkDue[] => [
   ...openTemporaries(bench).map(
     ({ event, key }): WorkDue => ({ ...asked('temporary'), before: 'leaving', of: { event, key }, repair: key }),
   ),
+  ...togetherDue(bench),
 ];
 
 /** One that turned too fast does not run again before it is set right; one that was worked on does not leave before its top speed was read. */

@@ -2,6 +2,7 @@ export { type AlsoSeen, withAlsoSeen, worstFirst } from './alsoSeen.ts';
 export { assessingContext } from './assessing.ts';
 export { type BeforeAfter, readingBefore } from './before.ts';
 export { advance, openBench, originOf, replayAll } from './bench.ts';
+export * from './beside.ts';
 export type { CloseBlocker } from './closing.ts';
 export type { CauseOpen, ConditionWork } from './conditionWork.ts';
 export { type Explanation, explainSuspect } from './explainSuspect.ts';

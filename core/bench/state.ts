@@ -9,7 +9,7 @@ import type { Network } from '../reason/network.ts';
 import type { Planner } from '../reason/planner.ts';
 import type { RepairOperator } from '../reason/repair.ts';
 import type { StandingReading } from '../reason/standing.ts';
-import type { AlsoSeen } from './alsoSeen.ts';
+import type { Beside } from './beside.ts';
 
 export interface BenchOptions {
   /** The shop's own weights, by fault id. */
@@ -71,8 +71,8 @@ export interface Bench {
   readonly works: readonly (Extract<JobEvent, { kind: 'work' }> & { readonly event: number })[];
   /** What stands by itself until somebody looks. */
   readonly setUps: readonly { readonly event: number; readonly check: string }[];
-  /** What was seen besides, as it stands with the customer. */
-  readonly alsoSeen: readonly AlsoSeen[];
+  /** What was written down beside the tracing, as it stands. */
+  readonly beside: Beside;
   readonly letIn: readonly (Extract<JobEvent, { kind: 'letIn' }> & { readonly event: number })[];
   /** Conditions whose work was passed over, with the reason. */
   readonly waived: readonly (Extract<JobEvent, { kind: 'waived' }> & { readonly event: number })[];

@@ -9,12 +9,20 @@ export interface StepDue extends Pick<WorkStep, 'id' | 'label' | 'later'> {
 /** A check that has to be made before the machine goes on. */
 export type CheckDue = Pick<Reading, 'check' | 'cylinder' | 'condition'>;
 
+/** Something that came off and is not back on, with the event on which it came off. */
+export interface WorkOff {
+  readonly event: number;
+  readonly item: string;
+}
+
 /** Work that was not done: all that one condition, or what was done to the machine, asks for before the same point. */
 export interface WorkDue {
   /** A condition, or a duty: `top-speed`, `bypass`, `temporary`. */
   readonly condition: string;
   readonly title: string;
   readonly before: Gate;
+  /** What came off and is not back on; the rest is ticked once it is. */
+  readonly off?: readonly WorkOff[];
   /** To be ticked, in order. */
   readonly steps: readonly StepDue[];
   /** To be made. */

@@ -50,3 +50,19 @@ export const SEEN_PARTS = {
 } as const satisfies Readonly<Record<string, SeenGrade>>;
 export type SeenPart = keyof typeof SEEN_PARTS;
 export const SEEN_PART_IDS = Object.keys(SEEN_PARTS) as [SeenPart, ...SeenPart[]];
+
+/** How a fastener was put back where nobody read a torque. */
+export const TIGHTENED = ['by-feel', 'not-known'] as const;
+export type Tightened = (typeof TIGHTENED)[number];
+
+/** What a photo shows. */
+export const PHOTO_SUBJECTS = ['plate', 'as-found', 'taken-off', 'put-back'] as const;
+export type PhotoSubject = (typeof PHOTO_SUBJECTS)[number];
+
+/** How far a part that was wanted has come. */
+export const SUPPLY_STAGES = ['ordered', 'here', 'fitted', 'returned', 'not-wanted'] as const;
+export type SupplyStage = (typeof SUPPLY_STAGES)[number];
+
+/** How somebody was asked. */
+export const ASKED_WAYS = ['phone', 'in-person', 'message'] as const;
+export type AskedWay = (typeof ASKED_WAYS)[number];

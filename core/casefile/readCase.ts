@@ -7,8 +7,8 @@ import { FAULTS } from '../faults/index.ts';
 import { DEFAULT_HOUSE, type House, houseRules } from '../house/house.ts';
 import type { Rules } from '../house/rules.ts';
 import { type InputIssue, issuesOf, type Read, refuse } from './issues.ts';
+import { BESIDE_KEYS, type BesideEvent, besideIssue } from './readBeside.ts';
 import { type JobEvent, readEvent, wayIssue } from './readEvent.ts';
-import { askedIssue } from './readSeen.ts';
 import { type Agreed, type Ambient, caseSchema, MAX_EVENTS, type RawCase } from './schema.ts';
 
 /** What a machine has been through. */
@@ -131,15 +131,20 @@ function headIssues(head: Omit<RawCase, 'events'>): InputIssue[] {
 /** Why an event cannot speak of the earlier one it names, or null. */
 export function amissIn(event: JobEvent, before: readonly JobEvent[], path: string): InputIssue | null {
   if (event.kind === 'correct') return correctionIssue(event.event, before, `${path}.correct`);
-  return event.kind === 'asked' ? askedIssue(event.seen, before, `${path}.asked`) : null;
+  return BESIDE_KEYS.includes(event.kind) ? besideIssue(event as BesideEvent, before, path) : null;
 }
+
+/** What is written down beside the tracing and may be struck. */
+const STRUCK_BESIDE = ['off', 'on', 'need', 'supply', 'approval', 'sent', 'back', 'later'];
 
 /** Why event number `target` (1 = first) cannot be corrected, or null. */
 export function correctionIssue(target: number, before: readonly JobEvent[], path: string): InputIssue | null {
   const event = before[target - 1];
   if (!event) return { path, message: `there is no event ${target} before this one; events are numbered from 1` };
   const strikes =
-    ['reading', 'repair', 'unmade', 'work', 'letIn', 'waived', 'setUp', 'took', 'seen'].includes(event.kind) ||
+    ['reading', 'repair', 'unmade', 'work', 'letIn', 'waived', 'setUp', 'took', 'seen', ...STRUCK_BESIDE].includes(
+      event.kind,
+    ) ||
     (event.kind === 'correct' && event.replacement);
   if (!strikes) {
     return {

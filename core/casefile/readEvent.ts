@@ -20,12 +20,11 @@ import { type InputIssue, issuesOf, jsonPath, type Read, refuse } from './issues
 import type { CloseKind } from './kinds.ts';
 import type { NotPerformed } from './notPerformed.ts';
 import type { PartCard } from './partCard.ts';
+import { BESIDE_KEYS, type BesideEvent, readBeside } from './readBeside.ts';
 import { readPart } from './readPart.ts';
 import { cylinderIssue, type ReadingEvent, readReading } from './readReading.ts';
-import { type Asked, askedOf, readSeen, type Seen } from './readSeen.ts';
 import {
   accessEventSchema,
-  askedEventSchema,
   checkEventSchema,
   closeEventSchema,
   correctEventSchema,
@@ -35,7 +34,6 @@ import {
   noteEventSchema,
   partEventSchema,
   repairEventSchema,
-  seenEventSchema,
   setUpEventSchema,
   tookEventSchema,
   unmadeEventSchema,
@@ -77,8 +75,7 @@ export type JobEvent =
       readonly steps: readonly string[];
       readonly followUpOn: string | null;
     }
-  | Seen
-  | Asked
+  | BesideEvent
   | { readonly kind: 'letIn'; readonly condition: string; readonly through: string }
   | { readonly kind: 'waived'; readonly condition: string; readonly because: string }
   | { readonly kind: 'setUp'; readonly check: string }
@@ -129,13 +126,13 @@ export function readEvent(
   if ('took' in raw) return parsed(tookEventSchema, raw, path, (event) => readTook(event, path));
   if ('part' in raw) return parsed(partEventSchema, raw, path, (event) => readPart(event, path, engine));
   if ('setUp' in raw) return parsed(setUpEventSchema, raw, path, (event) => readSetUp(event.setUp, path, engine));
-  if ('seen' in raw) return parsed(seenEventSchema, raw, path, (event) => readSeen(event, path));
-  if ('asked' in raw) return parsed(askedEventSchema, raw, path, (event) => ({ ok: true, value: askedOf(event) }));
   if ('heeded' in raw)
     return parsed(heededEventSchema, raw, path, ({ heeded }) => ({
       ok: true,
       value: { kind: 'heeded', cautions: [...new Set(heeded)] },
     }));
+  const beside = readBeside(raw, path);
+  if (beside) return beside;
   if ('note' in raw)
     return parsed(noteEventSchema, raw, path, (event) => ({ ok: true, value: { kind: 'note', note: event.note } }));
   return refuse({
@@ -155,8 +152,7 @@ export function readEvent(
       'part',
       'took',
       'heeded',
-      'seen',
-      'asked',
+      ...BESIDE_KEYS,
       'note',
       'close',
     ],
@@ -328,9 +324,10 @@ function readWork(
       path: `${path}.of`,
       message: ofBypass ? 'say by its event which bypass was taken off' : 'only a bypass is named by its event',
     });
-  const found = ofBypass ? null : conditionOn(engine, work, `${path}.work`);
+  const duty = work === 'bypass' || work === 'back-together' ? DUTIES[work] : null;
+  const found = duty ? null : conditionOn(engine, work, `${path}.work`);
   if (found && !found.ok) return found;
-  const accepted = (found?.value.work ?? DUTIES.bypass.steps).map((step) => step.id);
+  const accepted = (duty?.steps ?? found!.value.work).map((step) => step.id);
   const issues = steps.flatMap((step, i) =>
     accepted.includes(step)
       ? []

@@ -17,6 +17,7 @@ import { houseSchema } from '../house/houseSchema.ts';
 import { PARTS, type PartId } from '../machine/parts.ts';
 import { CAUTIONS, type CautionId } from '../safety/cautions.ts';
 import { DIMENSIONS, type Unit } from '../units/index.ts';
+import { laterSchemas, offSchemas } from './besideSchema.ts';
 import {
   CARRIED_OVER,
   CLOSE_KINDS,
@@ -266,6 +267,21 @@ export const askedEventSchema = z.strictObject({
   ...stamp,
 });
 
+/** A key of access as an event may name it: `lead[1]` to `lead[3]` where each cylinder has one. */
+const ACCESS_KEYS = ACCESS_IDS.flatMap((id) =>
+  id.endsWith('[c]') ? [1, 2, 3].map((c) => id.replace('[c]', `[${c}]`)) : [id],
+) as [string, ...string[]];
+const beside = { ...offSchemas(stamp, ACCESS_KEYS), ...laterSchemas(stamp) };
+export const offEventSchema = beside.off;
+export const onEventSchema = beside.on;
+export const photoEventSchema = beside.photo;
+export const needEventSchema = beside.need;
+export const supplyEventSchema = beside.supply;
+export const approvalEventSchema = beside.approval;
+export const sentEventSchema = beside.sent;
+export const backEventSchema = beside.back;
+export const laterEventSchema = beside.later;
+
 export const eventSchema = z.union([
   checkEventSchema,
   repairEventSchema,
@@ -284,6 +300,15 @@ export const eventSchema = z.union([
   heededEventSchema,
   seenEventSchema,
   askedEventSchema,
+  offEventSchema,
+  onEventSchema,
+  photoEventSchema,
+  needEventSchema,
+  supplyEventSchema,
+  approvalEventSchema,
+  sentEventSchema,
+  backEventSchema,
+  laterEventSchema,
 ]);
 
 export const historySchema = z.strictObject({
@@ -349,6 +374,15 @@ export type RawSetUpEvent = z.infer<typeof setUpEventSchema>;
 export type RawWaivedEvent = z.infer<typeof waivedEventSchema>;
 export type RawSeenEvent = z.infer<typeof seenEventSchema>;
 export type RawAskedEvent = z.infer<typeof askedEventSchema>;
+export type RawOffEvent = z.infer<typeof offEventSchema>;
+export type RawOnEvent = z.infer<typeof onEventSchema>;
+export type RawPhotoEvent = z.infer<typeof photoEventSchema>;
+export type RawNeedEvent = z.infer<typeof needEventSchema>;
+export type RawSupplyEvent = z.infer<typeof supplyEventSchema>;
+export type RawApprovalEvent = z.infer<typeof approvalEventSchema>;
+export type RawSentEvent = z.infer<typeof sentEventSchema>;
+export type RawBackEvent = z.infer<typeof backEventSchema>;
+export type RawLaterEvent = z.infer<typeof laterEventSchema>;
 export type RawEngineEvent = z.infer<typeof engineEventSchema>;
 export type RawEvent = z.infer<typeof eventSchema>;
 export type RawCase = z.infer<typeof caseSchema>;

@@ -1,4 +1,5 @@
 import type { PartId } from '../machine/parts.ts';
+import { BACK_TOGETHER_STEPS } from './backTogether.ts';
 import type { WorkStep } from './define.ts';
 
 /** Work that follows from what was done to a machine, and from no state it was found in. Common practice. */
@@ -17,6 +18,7 @@ export const DUTIES = {
     passable: false,
   },
   temporary: { title: 'Repaired for the time being', steps: [], passable: false },
+  'back-together': { title: 'Back together', steps: BACK_TOGETHER_STEPS, passable: true },
 } as const satisfies Readonly<Record<string, Duty>>;
 export type DutyId = keyof typeof DUTIES;
 

@@ -20,6 +20,8 @@ const scale = (factor: number, ...typed: string[]): UnitDefinition => ({
 
 /** 1 in = 25.4 mm exactly [S: ISO 80000-3]. */
 const METRES_PER_INCH = 0.0254;
+/** 1 lbf ft = 1.355818 N m, 1 lbf in a twelfth of it [S: NIST SP 811, app. B]. */
+const NEWTON_METRES_PER_FOOT_POUND = 1.3558179483314;
 /** 1 lbf/in2 = 6894.757 Pa [S: NIST SP 811, app. B]. */
 const PASCALS_PER_PSI = 6894.757293168361;
 
@@ -63,6 +65,14 @@ export const DIMENSIONS = {
     units: { s: scale(1, 's', 'sec'), min: scale(60, 'min', 'm', 'mins'), h: scale(3600, 'h', 'hr', 'hours') },
   },
   volume: { siName: 'm3', units: { ml: scale(1e-6, 'ml', 'cc'), l: scale(1e-3, 'l', 'litre', 'liter') } },
+  torque: {
+    siName: 'N m',
+    units: {
+      'N m': scale(1, 'nm', 'n·m', 'n m', 'newton metres'),
+      'lbf ft': scale(NEWTON_METRES_PER_FOOT_POUND, 'lb-ft', 'ft-lb', 'ft lb', 'lb ft', 'ftlb', 'lbft', 'ft-lbs'),
+      'lbf in': scale(NEWTON_METRES_PER_FOOT_POUND / 12, 'lb-in', 'in-lb', 'in lb', 'lb in', 'inlb', 'lbin', 'in-lbs'),
+    },
+  },
   angle: { siName: 'deg', units: { deg: scale(1, 'deg', 'degrees', '°') } },
   turns: { siName: 'turns', units: { turns: scale(1, 'turns', 'turn') } },
   count: { siName: 'times', units: { times: scale(1, 'times', 'x') } },

@@ -1,6 +1,6 @@
 'use client';
 import { clsx } from 'clsx';
-import { Suspense } from 'react';
+import { Suspense, useMemo } from 'react';
 import { type CaseHead, SYMPTOMS } from '@/core/index.ts';
 import { DeskBar } from '@/features/shop/DeskBar.tsx';
 import { isDrawn } from '@/features/station/drawn.ts';
@@ -14,7 +14,7 @@ import { PlateArea } from './PlateArea.tsx';
 import { KeyList, Notices, PANELS, PartPanel } from './panels.ts';
 import { NOTHING_PLANNED } from './plates.ts';
 import { Tape } from './Tape.tsx';
-import { partsOnBench, type SeenBefore, seenBesides } from './tapeLines.ts';
+import { besidesOf, partsOnBench, type SeenBefore } from './tapeLines.ts';
 import { type BenchProps, useBench } from './useBench.ts';
 
 /** One job on the bench. */
@@ -46,6 +46,7 @@ function Bench({ machine, told, seenBefore, ...props }: Parameters<typeof BenchS
   useFetchedLater(STATION_PARTS);
   const { now, ridge, view, dispatch, shown, closed } = bench;
   const { summary } = now;
+  const beside = useMemo(() => besidesOf(bench.lines), [bench.lines]);
   return (
     <>
       {bench.asking}
@@ -78,7 +79,8 @@ function Bench({ machine, told, seenBefore, ...props }: Parameters<typeof BenchS
                 head={caseHead}
                 habit={desk.habit}
                 parts={partsOnBench(bench.lines)}
-                seen={seenBesides(bench.lines)}
+                open={now.open}
+                beside={beside}
                 before={seenBefore}
                 onBeside={bench.putBeside}
                 suspects={summary.suspects}

@@ -12,6 +12,7 @@ import type { Drawer, PlateAction, PlateView } from './plateReducer.ts';
 const DRAWERS: readonly { readonly name: Drawer; readonly label: string; readonly code: ActionCode }[] = [
   { name: 'repair', label: 'Record a repair', code: 're' },
   { name: 'part', label: 'Part on the bench', code: 'pa' },
+  { name: 'off', label: 'Taken off', code: 'tk' },
   { name: 'seen', label: 'Also seen', code: 'al' },
   { name: 'note', label: 'Write a note', code: 'no' },
   { name: 'close', label: 'Close the job', code: 'cl' },
@@ -28,7 +29,8 @@ export function Drawers({
   suspects,
   blockers,
   parts,
-  seen,
+  open,
+  beside,
   before,
   onBeside,
   view: { drawer, keysShown },
@@ -42,7 +44,7 @@ export function Drawers({
   desk: Pick<Desk, 'mayClose' | 'mayTakeFile'>;
   view: Pick<PlateView, 'drawer' | 'keysShown'>;
   dispatch: Dispatch<PlateAction>;
-} & Omit<Opened, 'drawer'>) {
+} & Omit<Opened, 'drawer' | 'jobId'>) {
   return (
     <>
       <div className="no-print flex flex-wrap items-center gap-1.5">
@@ -78,7 +80,8 @@ export function Drawers({
       {!closed && drawer !== null && (
         <Suspense key={drawer} fallback={null}>
           <OpenDrawer
-            {...{ drawer, head, habit, suspects, blockers, parts, seen, before, onRecord, onBeside, belief }}
+            {...{ drawer, jobId, head, habit, suspects, blockers, parts, open, beside, before }}
+            {...{ onRecord, onBeside, belief }}
           />
         </Suspense>
       )}

@@ -1,12 +1,13 @@
 'use client';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
-import type { AlsoSeen, CaseHead, CloseBlocker, FaultCards, RawEvent, Suspect } from '@/core/index.ts';
+import type { Beside, CaseHead, CloseBlocker, FaultCards, RawEvent, Suspect } from '@/core/index.ts';
 import { CARBURETTOR_JOB } from '@/core/index.ts';
 import { useEntryId } from '@/features/record/client/entryId.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
 import { ClosePanel } from './ClosePanel.tsx';
 import { useFaultCards } from './FaultWords.tsx';
+import { OffForm } from './OffForm.tsx';
 import type { OnBelief } from './OnBelief.tsx';
 import { type OnBench, PartForm } from './PartForm.tsx';
 import type { Drawer } from './plateReducer.ts';
@@ -16,14 +17,17 @@ import type { SeenBefore } from './tapeLines.ts';
 
 export interface Opened {
   readonly drawer: Drawer;
+  readonly jobId: string;
   readonly head: CaseHead;
   readonly suspects: readonly Suspect[];
   readonly blockers: readonly CloseBlocker[];
   readonly habit: Habit;
   /** Parts that lie on the bench, by the line of each. */
   readonly parts: readonly OnBench[];
-  /** What was seen besides so far. */
-  readonly seen: readonly AlsoSeen[];
+  /** What stands open on the machine. */
+  readonly open: readonly string[];
+  /** What was written down beside the tracing so far. */
+  readonly beside: Beside;
   readonly before: SeenBefore | null;
   readonly onRecord: (event: RawEvent, id: string) => void;
   /** Written down while the drawer stays open. */
@@ -34,12 +38,14 @@ export interface Opened {
 /** What is written down besides a check. */
 export function OpenDrawer({
   drawer,
+  jobId,
   head,
   habit,
   suspects,
   blockers,
   parts,
-  seen,
+  open,
+  beside,
   before,
   onRecord,
   onBeside,
@@ -58,7 +64,8 @@ export function OpenDrawer({
         />
       )}
       {drawer === 'part' && <PartForm head={head} habit={habit} onRecord={onRecord} />}
-      {drawer === 'seen' && <SeenForm seen={seen} before={before} onRecord={onBeside} />}
+      {drawer === 'seen' && <SeenForm seen={beside.seen} before={before} onRecord={onBeside} />}
+      {drawer === 'off' && <OffForm {...{ jobId, head, habit, open, beside }} onRecord={onBeside} />}
       {drawer === 'note' && <NoteForm onRecord={onRecord} />}
       {drawer === 'close' && <ClosePanel blockers={blockers} preset={null} onRecord={onRecord} />}
     </DrawerBox>

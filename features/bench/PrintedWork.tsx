@@ -7,18 +7,16 @@ import {
   carburettorText,
   checkLabel,
   faultLabel,
-  GRADE_WORDS,
   partCardText,
   type RawEvent,
   readingText,
-  seenName,
 } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { EngineLine } from './EngineLine.tsx';
 import { useFaultCards } from './FaultWords.tsx';
-import { ConditionLine } from './laterLine.ts';
+import { BesideLine, ConditionLine } from './laterLine.ts';
 import { TookLine } from './TookLine.tsx';
-import { accessKey, notPerformedText, setUpText } from './tapeLines.ts';
+import { accessKey, isBeside, notPerformedText, setUpText } from './tapeLines.ts';
 
 /** A repair, what was not made, what was opened, what was learnt of the engine, a closing, a note. */
 export function PrintedWork({ event, habit }: { event: RawEvent; habit: Habit }) {
@@ -55,20 +53,11 @@ export function PrintedWork({ event, habit }: { event: RawEvent; habit: Habit })
         <p className="text-[0.9rem] text-soft">Its readings are the part's until it is fitted.</p>
       </>
     );
-  if ('seen' in event)
+  if (isBeside(event))
     return (
-      <p>
-        Also seen: {seenName({ part: event.seen, note: event.note ?? null })}
-        {event.bad === 'safety' && <b> ⚠ {GRADE_WORDS.safety}</b>}
-        {event.bad !== 'safety' && `, ${GRADE_WORDS[event.bad].toLowerCase()}`}
-      </p>
-    );
-  if ('asked' in event)
-    return (
-      <p>
-        Of line {event.asked} the customer says: {event.answer}
-        {event.price !== undefined && `, at ${event.price}`}
-      </p>
+      <Suspense fallback={null}>
+        <BesideLine event={event} />
+      </Suspense>
     );
   if ('took' in event) return <TookLine event={event} />;
   if ('access' in event)

@@ -16,6 +16,8 @@ interface Props {
   readonly parts: readonly OnBench[];
   readonly onRecord: (event: RawEvent, id: string) => void;
   readonly onLook: (check: string, cylinder: number | null) => void;
+  /** Opens the list of what came off. */
+  readonly onPutBack: () => void;
   /** Puts away what was picked in front of this. */
   readonly onLeave: (() => void) | null;
 }
@@ -63,7 +65,14 @@ export function WorkPlate({ due, cause, house, ...on }: Props) {
 }
 
 /** What is due: a look, checks, a repair or steps to tick. */
-function Due({ due, house, parts, onRecord, onLook }: { due: WorkDue } & Omit<Props, 'due' | 'cause' | 'onLeave'>) {
+function Due({
+  due,
+  house,
+  parts,
+  onRecord,
+  onLook,
+  onPutBack,
+}: { due: WorkDue } & Omit<Props, 'due' | 'cause' | 'onLeave'>) {
   const key = `${due.condition}/${due.before}/${due.of?.event}`;
   const cards = useFaultCards();
   if (due.look) return <Look key={key} due={due} look={due.look} onLook={onLook} />;
@@ -79,6 +88,7 @@ function Due({ due, house, parts, onRecord, onLook }: { due: WorkDue } & Omit<Pr
         <RepairForm key={key} faultKey={due.repair} house={house} parts={parts} onRecord={onRecord} />
       </>
     );
+  if (due.off && due.off.length > 0) return <StillOff off={due.off} onPutBack={onPutBack} />;
   return <Steps key={key} due={due} onRecord={onRecord} />;
 }
 
@@ -128,8 +138,30 @@ function Look({ due, look, onLook }: { due: WorkDue; look: string; onLook: Props
   );
 }
 
-const cautionsOf = ({ condition, before }: WorkDue): readonly CautionId[] =>
-  condition === 'bypass' ? ['bypass-fitted'] : before === 'cranking' ? ['liquid-lock'] : ['fuel-in-oil'];
+const cautionsOf = ({ condition, before, steps }: WorkDue): readonly CautionId[] =>
+  condition === 'back-together'
+    ? steps.some((step) => step.id === 'no-drip')
+      ? ['open-fuel']
+      : []
+    : condition === 'bypass'
+      ? ['bypass-fitted']
+      : before === 'cranking'
+        ? ['liquid-lock']
+        : ['fuel-in-oil'];
+
+/** What came off and is not back on; it is put back by its own list. */
+function StillOff({ off, onPutBack }: { off: NonNullable<WorkDue['off']>; onPutBack: () => void }) {
+  return (
+    <div className="flex flex-wrap items-center justify-between gap-2 border-l-8 border-rust bg-well px-3 py-2">
+      <p className="min-w-48 flex-1 text-[1.15rem] font-extrabold">
+        Still off the machine: {off.map(({ item }) => item).join(', ')}
+      </p>
+      <Button look="main" onClick={onPutBack}>
+        Put it back
+      </Button>
+    </div>
+  );
+}
 
 function Steps({ due, onRecord }: { due: WorkDue; onRecord: Props['onRecord'] }) {
   const [done, setDone] = useState<readonly string[]>([]);

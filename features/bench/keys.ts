@@ -4,6 +4,7 @@ import { CHECKS, type CheckDefinition, type EngineWords } from '@/core/index.ts'
 export const ACTIONS = {
   re: 'Record a repair',
   pa: 'Lay a part on the bench',
+  tk: 'Write down what came off, or is back on',
   al: 'Write down what else was seen',
   no: 'Write a note',
   cl: 'Close the job',

@@ -1,5 +1,5 @@
 import { later } from '@/ui/later.ts';
-import { ConditionLine } from './laterLine.ts';
+import { BesideLine, ConditionLine } from './laterLine.ts';
 import { Tachometer } from './tachometerPanel.ts';
 
 /** What a bench page opens on request; it comes beside the first load. */
@@ -51,4 +51,5 @@ export const PANELS = [
   ConditionLine,
   PrintedWork,
   Remarks,
+  BesideLine,
 ];

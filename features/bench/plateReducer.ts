@@ -9,7 +9,7 @@ export interface Picked {
   readonly insteadOf: string | null;
 }
 
-export type Drawer = 'repair' | 'part' | 'seen' | 'note' | 'close';
+export type Drawer = 'repair' | 'part' | 'off' | 'seen' | 'get' | 'money' | 'later' | 'note' | 'close';
 
 /** What of the bench the technician has in hand, apart from the record. */
 export interface PlateView {

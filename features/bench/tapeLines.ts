@@ -1,17 +1,19 @@
 import {
   type AlsoSeen,
   accessLabel,
-  askedOf,
+  type Beside,
   checkLabel,
   checkOf,
+  NOTHING_BESIDE,
   notPerformedWords,
+  type RawBeside,
   type RawCheckEvent,
   type RawEvent,
   type RawNotPerformedEvent,
   type RawSetUpEvent,
+  readBeside,
   readingText,
-  seenOf,
-  withAlsoSeen,
+  withBeside,
 } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
 import type { Unsent } from '@/features/record/client/keptRecord.ts';
@@ -76,14 +78,21 @@ export interface SeenBefore {
   readonly seen: readonly AlsoSeen[];
 }
 
-/** What was seen besides, by its line, with what the customer said last. */
-export function seenBesides(lines: readonly { readonly seq: number; readonly event: RawEvent }[]): readonly AlsoSeen[] {
+/** What is written down beside the tracing, as it stands by these lines. */
+export function besidesOf(lines: readonly { readonly seq: number; readonly event: RawEvent }[]): Beside {
   const struck = new Set(lines.flatMap(({ event }) => ('correct' in event ? [event.correct] : [])));
-  return lines.reduce<readonly AlsoSeen[]>((seen, { seq, event }) => {
-    if ('asked' in event) return withAlsoSeen(seen, askedOf(event), seq);
-    return 'seen' in event && !struck.has(seq) ? withAlsoSeen(seen, seenOf(event), seq) : seen;
-  }, []);
+  return lines.reduce<Beside>((before, { seq, event }) => {
+    const read = struck.has(seq) || 'correct' in event ? null : readBeside(event, '$');
+    return read?.ok ? withBeside(before, read.value, seq) : before;
+  }, NOTHING_BESIDE);
 }
+
+/** Whether a line was written down beside the tracing. */
+export const isBeside = (event: RawEvent): event is RawBeside =>
+  !('correct' in event) && [...BESIDE_STRUCK, 'seen', 'asked', 'photo'].some((key) => key in event);
+
+/** Kinds of lines written beside the tracing that may be struck. */
+const BESIDE_STRUCK = ['off', 'on', 'need', 'supply', 'approval', 'sent', 'back', 'later'];
 
 /** Whether a printed line has something that can be corrected: a note, a closing and a bare strike have not. */
 export const correctable = (event: RawEvent): boolean =>
@@ -95,6 +104,7 @@ export const correctable = (event: RawEvent): boolean =>
   'took' in event ||
   'part' in event ||
   'seen' in event ||
+  BESIDE_STRUCK.some((key) => key in event) ||
   ('check' in event && event.check !== undefined) ||
   ('repair' in event && event.repair !== undefined);
 
@@ -133,7 +143,13 @@ export function eventText(event: RawEvent): string {
   if ('took' in event) return 'the access';
   if ('part' in event) return 'the part on the bench';
   if ('seen' in event) return 'what was seen besides';
-  if ('asked' in event) return 'what the customer said';
+  if ('asked' in event || 'approval' in event) return 'what the customer said';
+  if ('off' in event) return `${event.off}, taken off`;
+  if ('on' in event) return `line ${event.on}, put back`;
+  if ('photo' in event) return 'the photo';
+  if ('need' in event || 'supply' in event) return 'the part that is needed';
+  if ('sent' in event || 'back' in event) return 'what was sent out';
+  if ('later' in event) return 'what is to be done later';
   if ('work' in event || 'letIn' in event || 'waived' in event) return 'the work';
   return 'correct' in event ? 'the correction' : 'the note';
 }

@@ -10,6 +10,7 @@ import { correctable } from './tapeLines.ts';
 const DRAWER_OF: Partial<Record<ActionCode, Drawer>> = {
   re: 'repair',
   pa: 'part',
+  tk: 'off',
   al: 'seen',
   no: 'note',
   cl: 'close',

@@ -149,7 +149,7 @@ export async function sheetOf(
     ending: close && 'close' in close ? CLOSE_WORDS[close.close] : 'Still open',
     endingNote: close && 'close' in close ? (close.note ?? null) : null,
     shownCured: close !== undefined && 'close' in close && close.close === 'cured',
-    alsoSeen: worstFirst(bench.alsoSeen).map((seen) => ({ text: seenText(seen), safety: seen.bad === 'safety' })),
+    alsoSeen: worstFirst(bench.beside.seen).map((seen) => ({ text: seenText(seen), safety: seen.bad === 'safety' })),
     watch: watchOf(bench, findings),
     cautions: cautionsOf(bench, summary, close !== undefined),
   };

@@ -3,7 +3,7 @@ import { cleanup, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useReducer } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { type AlsoSeen, faultCards, type RawEvent, summarise } from '@/core/index.ts';
+import { type AlsoSeen, faultCards, NOTHING_BESIDE, type RawEvent, summarise } from '@/core/index.ts';
 import { Drawers } from '@/features/bench/Drawers.tsx';
 import { FaultWords } from '@/features/bench/FaultWords.tsx';
 import { plateReducer, UNTOUCHED } from '@/features/bench/plateReducer.ts';
@@ -40,7 +40,8 @@ function Shown({
         head={BENCH.head}
         habit="metric"
         parts={[]}
-        seen={seen}
+        open={[]}
+        beside={{ ...NOTHING_BESIDE, seen }}
         before={before}
         onBeside={onRecord}
         suspects={suspects}

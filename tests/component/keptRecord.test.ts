@@ -40,7 +40,7 @@ it('says of which database the lines are that it knows', async () => {
 
 it('lets go for a later version, which keeps what waits, and says so when it is too old itself', async () => {
   await keepUnsent(unsent('waits'));
-  const later = await openDB('ridge-bolt', 3, { upgrade: () => {} });
+  const later = await openDB('ridge-bolt', 4, { upgrade: () => {} });
   expect(await later.getAll('unsent')).toEqual([unsent('waits')]);
   await expect(keepUnsent(unsent('too-late'))).rejects.toThrow();
   later.close();

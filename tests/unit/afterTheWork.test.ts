@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type Bench, summarise } from '@/core/index.ts';
+import { TOGETHER } from './endings.ts';
 import { complaintOf, withEvents } from './jobs.ts';
 
 const psi = (value: number) => ({ value, unit: 'psi' });
@@ -19,10 +20,10 @@ describe('after the work', () => {
     const weak = summarise(withEvents(repaired, tester('weak'), run));
     expect(weak.phase).toBe('tracing');
     expect(weak.closeBlockers).toContainEqual({ code: 'proof-failed', check: 'spark.tester', cylinder: 2 });
-    const strong = summarise(withEvents(repaired, tester('strong'), run));
+    const strong = summarise(withEvents(repaired, tester('strong'), run, TOGETHER));
     expect(strong.phase).toBe('ready');
     expect(strong.closeBlockers.map((b) => b.code)).not.toContain('proof-failed');
-    const later = summarise(withEvents(repaired, tester('weak'), run, tester('strong')));
+    const later = summarise(withEvents(repaired, tester('weak'), run, tester('strong'), TOGETHER));
     expect(later.phase).toBe('ready');
   });
 
@@ -36,7 +37,7 @@ describe('after the work', () => {
   });
 
   it('it is seen how it turns before it goes back: slow is trouble, whatever it was brought in for', () => {
-    const back = withEvents(repaired, tester('strong'), run);
+    const back = withEvents(repaired, tester('strong'), run, TOGETHER);
     expect(summarise(back).handingBack.map((h) => h.check)).toContain('look.crank');
     const slow = summarise(withEvents(back, { check: 'look.crank', condition: 'cranking', outcome: 'slow' }));
     expect(slow.phase).toBe('tracing');

@@ -31,7 +31,7 @@ describe('what is seen besides', () => {
       { asked: 3, answer: 'agreed' },
       { correct: 3 },
     );
-    expect(worstFirst(bench.alsoSeen).map(seenText)).toEqual([
+    expect(worstFirst(bench.beside.seen).map(seenText)).toEqual([
       'Guard or chute: chute gone · do not ride it like this · not asked yet',
       'Blade belt · soon · about 35 · agreed',
     ]);

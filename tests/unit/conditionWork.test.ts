@@ -11,6 +11,7 @@ import {
 } from '../../core/index.ts';
 import { onPlate } from '../../features/bench/plateReducer.ts';
 import { NOTHING_PLANNED } from '../../features/bench/plates.ts';
+import { TOGETHER } from './endings.ts';
 
 /** What a condition of the machine asks for; the steps and their order are common practice, no source. */
 const engine = {
@@ -36,10 +37,11 @@ const benchAfter = (
   const { events: read, ...head } = given(complaint, engineOf, [...events]);
   return read.reduce(advance, openBench(head));
 };
-const work = (events: readonly object[], ...more: [string[]?, object?]) => summarise(benchAfter(events, ...more)).work;
+const work = (events: readonly object[], ...more: [string[]?, object?]) =>
+  summarise(benchAfter([...events, TOGETHER], ...more)).work;
 const refusals = (events: readonly object[], ...more: [string[]?, object?]) => {
   const cards = faultCards();
-  return summarise(benchAfter(events, ...more)).closeBlockers.map((b) => blockerSentence(b, cards));
+  return summarise(benchAfter([...events, TOGETHER], ...more)).closeBlockers.map((b) => blockerSentence(b, cards));
 };
 
 const THINNED = { check: 'look.oil', outcome: 'overfull-fuel' };
@@ -126,15 +128,15 @@ describe('oil thinned with fuel', () => {
     );
     const proven = [...worked, HOLDS, OIL_OK, DRY, CLEAN, HOT, SPEED];
     expect(refusals(proven)).toEqual([]);
-    expect(summarise(benchAfter(proven)).phase).toBe('ready');
-    expect(summarise(benchAfter([...proven.filter((e) => e !== AGREED)])).phase).toBe('work');
+    expect(summarise(benchAfter([...proven, TOGETHER])).phase).toBe('ready');
+    expect(summarise(benchAfter([...proven.filter((e) => e !== AGREED), TOGETHER])).phase).toBe('work');
   });
 
   it('a tap that was left open answers for it, where no part is broken', () => {
     const said = { letIn: 'oil.fuel-diluted', through: 'tap-left-open' };
     const events = [THINNED, FRESH_OIL, OIL_OK, DRY, CLEAN, HOT, AGREED];
     expect(refusals([...events, said])).toEqual([]);
-    expect(summarise(benchAfter([...events, said])).phase).toBe('ready');
+    expect(summarise(benchAfter([...events, said, TOGETHER])).phase).toBe('ready');
   });
 
   it('that drips still after the work is not ready', () => {
@@ -144,8 +146,8 @@ describe('oil thinned with fuel', () => {
       'Not as it should be after the work: Leave it standing.',
       'The complaint is not shown gone: Leave it standing, 0 of 4 hours.',
     ]);
-    expect(summarise(benchAfter([...worked, wet])).phase).not.toBe('ready');
-    expect(summarise(benchAfter([...worked, wet, DRY])).phase).toBe('ready');
+    expect(summarise(benchAfter([...worked, wet, TOGETHER])).phase).not.toBe('ready');
+    expect(summarise(benchAfter([...worked, wet, DRY, TOGETHER])).phase).toBe('ready');
   });
 
   it('that drips still is left standing again once what was behind it is mended', () => {

@@ -1,6 +1,10 @@
+import { BACK_TOGETHER_STEPS } from '../../core/faults/backTogether.ts';
 import { advance, blockerSentence, faultCards, openBench, readCase, summarise } from '../../core/index.ts';
 
-/** One whole job as its record goes: what the app refuses to close and why, and whether it calls the machine ready. */
+/** Everything that is forgotten when a machine goes back together, ticked. */
+export const TOGETHER = { work: 'back-together', steps: BACK_TOGETHER_STEPS.map((step) => step.id) };
+
+/** One whole job as its record goes, put back together at its end: what the app refuses to close and why, and whether it calls the machine ready. */
 export function jobOn(
   complaint: readonly string[],
   { engine = {}, ...more }: { engine?: object; history?: object; house?: object } = {},
@@ -24,11 +28,11 @@ export function jobOn(
   const cards = faultCards();
   return {
     benchAfter,
-    summary: (...events: readonly object[]) => summarise(benchAfter(events)),
+    summary: (...events: readonly object[]) => summarise(benchAfter([...events, TOGETHER])),
     /** Every sentence that keeps the job from being closed as cured. */
     refused: (...events: readonly object[]) =>
-      summarise(benchAfter(events)).closeBlockers.map((b) => blockerSentence(b, cards)),
-    phase: (...events: readonly object[]) => summarise(benchAfter(events)).phase,
+      summarise(benchAfter([...events, TOGETHER])).closeBlockers.map((b) => blockerSentence(b, cards)),
+    phase: (...events: readonly object[]) => summarise(benchAfter([...events, TOGETHER])).phase,
   };
 }
 

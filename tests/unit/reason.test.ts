@@ -23,6 +23,7 @@ import {
   surprise,
   withGroup,
 } from '@/core/reason/index.ts';
+import { TOGETHER } from './endings.ts';
 import { complaintOf, TWIN, withEvents } from './jobs.ts';
 
 const job = (complaint: readonly string[], extra: Parameters<typeof complaintOf>[1] = {}): Bench =>
@@ -274,7 +275,7 @@ describe('a repair is an operator on belief, not evidence', () => {
       why: { code: 'retest' },
     });
     expect(summarise(withEvents(replaced, { check: 'look.crank', outcome: 'slow' })).phase).toBe('tracing');
-    expect(summarise(withEvents(replaced, { check: 'look.crank', outcome: 'normal' }))).toMatchObject({
+    expect(summarise(withEvents(replaced, { check: 'look.crank', outcome: 'normal' }, TOGETHER))).toMatchObject({
       phase: 'ready',
       closeBlockers: [],
     });

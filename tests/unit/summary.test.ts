@@ -24,6 +24,7 @@ import {
   summarise,
   whySentence,
 } from '@/core/index.ts';
+import { TOGETHER } from './endings.ts';
 import { complaintOf, withEvents } from './jobs.ts';
 
 const job = (complaint: readonly string[], ...events: object[]): Bench => withEvents(complaintOf(complaint), ...events);
@@ -90,7 +91,8 @@ describe('where a job stands', () => {
     ['repair', [worn]],
     ['retest', [worn, replaced]],
     ['tracing', [worn, replaced, { check: 'look.crank', outcome: 'slow' }]],
-    ['ready', [worn, replaced, { check: 'look.crank', outcome: 'normal' }]],
+    ['work', [worn, replaced, { check: 'look.crank', outcome: 'normal' }]],
+    ['ready', [worn, replaced, { check: 'look.crank', outcome: 'normal' }, TOGETHER]],
     ['closed', [worn, replaced, { check: 'look.crank', outcome: 'normal' }, { close: 'cured' }]],
   ])('%s', (phase, events) => {
     expect(summarise(job(['cranks-slow'], ...events)).phase).toBe(phase);

@@ -38,6 +38,8 @@ interface Kept extends DBSchema {
   printed: { key: [string, number]; value: PrintedEvent & { readonly jobId: string } };
   jobs: { key: string; value: { readonly jobId: string; readonly seenAt: number; readonly epoch?: string } };
   sessions: { key: string; value: KeptSession };
+  /** Photos that were taken here, by what they are, until the shop has them. */
+  photos: { key: string; value: { readonly sha256: string; readonly jobId: string; readonly base64: string } };
 }
 
 let opened: Promise<IDBPDatabase<Kept>> | null = null;
@@ -45,8 +47,9 @@ let opened: Promise<IDBPDatabase<Kept>> | null = null;
 /** The browser's database. */
 export function kept(): Promise<IDBPDatabase<Kept>> {
   opened ??= import('idb').then(({ openDB }) =>
-    openDB<Kept>('ridge-bolt', 2, {
+    openDB<Kept>('ridge-bolt', 3, {
       upgrade(db, before) {
+        if (before < 3) db.createObjectStore('photos', { keyPath: 'sha256' });
         if (before < 2) db.createObjectStore('sessions', { keyPath: 'id' });
         if (before >= 1) return;
         db.createObjectStore('unsent', { keyPath: 'id' }).createIndex('job', ['jobId', 'order']);

@@ -81,3 +81,17 @@ export async function waitingByJob(): Promise<Map<string, Waiting>> {
   }
   return counts;
 }
+
+/** Keeps a photo that was taken here until the shop has it. */
+export async function keepPhoto(photo: { sha256: string; jobId: string; base64: string }): Promise<void> {
+  await (await kept()).put('photos', photo);
+}
+
+/** A photo that is kept here, in base64. */
+export async function keptPhoto(sha256: string): Promise<string | undefined> {
+  return (await (await kept()).get('photos', sha256))?.base64;
+}
+
+export async function dropPhoto(sha256: string): Promise<void> {
+  await (await kept()).delete('photos', sha256);
+}

@@ -1,5 +1,5 @@
 import type { PrintedEvent, Refused } from '../printedEvent.ts';
-import { dropUnsent, keepPrinted, keepUnsent, keptOf, type Unsent } from './keptRecord.ts';
+import { dropPhoto, dropUnsent, keepPrinted, keepUnsent, keptOf, keptPhoto, type Unsent } from './keptRecord.ts';
 
 export type Sent =
   /** Nobody answered: what waits of other jobs need not be tried either. */
@@ -34,11 +34,13 @@ export async function sendEvent(
 ): Promise<Sent> {
   let response: Response;
   let answer: Answer | null;
+  const sha256 = 'photo' in event ? event.photo : undefined;
+  const photo = sha256 === undefined ? undefined : await keptPhoto(sha256).catch(() => undefined);
   try {
     response = await fetch(`/api/jobs/${jobId}/events`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ id, at, personId, session, signature, known, epoch, event }),
+      body: JSON.stringify({ id, at, personId, session, signature, known, epoch, event, photo }),
       signal: AbortSignal.timeout(ANSWERS_WITHIN_MS),
     });
     answer = await answerOf(response);
@@ -48,6 +50,7 @@ export async function sendEvent(
   // What says "well done" in other words than ours is not the shop's computer: a sign-in page of the network, say.
   if (response.ok) {
     if (!answer?.events) return { kind: 'out-of-reach' };
+    if (sha256 !== undefined) void dropPhoto(sha256).catch(() => {});
     return { kind: 'written', events: answer.events };
   }
   if (response.status >= 500 || OF_THE_MOMENT.includes(response.status) || answer?.code === 'busy')

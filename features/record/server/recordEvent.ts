@@ -16,6 +16,7 @@ import { appendEvent, type Job, type Judged } from '@/db/jobs.ts';
 import { learnOfAccess, learnOfEngine, machineOf } from '@/db/machines.ts';
 import { newEvent } from '@/db/newEvent.ts';
 import { everyPerson, type Person } from '@/db/people.ts';
+import { keepPhoto } from '@/db/photos.ts';
 import type { Shop } from '@/db/shop.ts';
 import { reckonOnceQuiet } from '@/features/floor/server/reckoning.ts';
 import { sheetOf } from '@/features/sheet/sheetOf.ts';
@@ -23,6 +24,7 @@ import { KNOWLEDGE } from '@/features/shop/server/knowledge.ts';
 import type { PrintedEvent } from '../printedEvent.ts';
 import { benchOf } from './benches.ts';
 import { goneOn, type JobFile } from './jobFile.ts';
+import { photoOfEvent } from './photoOfEvent.ts';
 import { recordOf } from './records.ts';
 
 const bodySchema = z.strictObject({
@@ -34,6 +36,8 @@ const bodySchema = z.strictObject({
   /** The database it knew it of; another one has another record. */
   epoch: z.string().max(36).optional(),
   event: z.unknown(),
+  /** The photo the event shows, in base64; it is kept beside the record. */
+  photo: z.base64().max(250_000).optional(),
 });
 
 interface Refusal {
@@ -85,7 +89,7 @@ export async function recordEvent(shop: Shop, jobId: string, raw: unknown, now: 
   const people = await everyPerson(shop);
   if (!people.some((p) => p.id === personId))
     return refusal(422, 'who', { path: '$.personId', message: 'nobody of that id works here: pick who you are' });
-  const sent = { id, personId, at, payload: body.data.event };
+  const sent = { id, personId, at, payload: body.data.event, photo: body.data.photo };
   const appended = await appendEvent(shop, jobId, sent, now, (tx) => judged(tx, jobId, sent, people, now));
   if (!appended.ok) {
     if (appended.code === 'refused') return { ok: false, ...appended.refused };
@@ -104,13 +108,14 @@ interface Sent {
   readonly personId: string;
   readonly at: Date;
   readonly payload: unknown;
+  readonly photo: string | undefined;
 }
 
 /** What was sent, held against the record as it stands. */
 async function judged(
   tx: Shop,
   jobId: string,
-  { id, personId, at, payload }: Sent,
+  { id, personId, at, payload, photo }: Sent,
   people: readonly Person[],
   now: Date,
 ): Promise<Judged<Refusal>> {
@@ -119,6 +124,8 @@ async function judged(
   const read = readEvent(payload, '$.event', engine, figures);
   const refused = read.ok ? refusedBy(read.value, jobId, file, people) : refusal(422, 'refused', ...read.issues);
   if (!read.ok || refused) return { ok: false, refused: refused! };
+  const shown = await photoOfEvent(tx, jobId, read.value, photo);
+  if (!shown.ok) return { ok: false, refused: refusal(422, 'refused', shown.issue) };
   const event = newEvent(read.value, payload, {
     id,
     personId,
@@ -133,10 +140,10 @@ async function judged(
     ok: true,
     event,
     besides: learntOf(read.value, { personId, at }),
-    onceWritten:
-      read.value.kind === 'close'
-        ? (inside, job) => printSheet(inside, job, goneOn(file, [row]), people, now)
-        : undefined,
+    onceWritten: async (inside, job) => {
+      if (shown.photo) await keepPhoto(inside, jobId, shown.photo.sha256, shown.photo.jpeg);
+      if (read.value.kind === 'close') await printSheet(inside, job, goneOn(file, [row]), people, now);
+    },
   };
 }
 

@@ -33,9 +33,10 @@ export const handledJson = (
   request: Request,
   words: { readonly failed: string; readonly told: string },
   work: (body: unknown) => Promise<Response>,
+  mayBringPhoto = false,
 ): Promise<Response> =>
   handled(request, words, async () => {
-    const body = await readJson(request);
+    const body = await readJson(request, mayBringPhoto);
     return body.ok ? work(body.value) : said(body.status, 'not-json', body.message);
   });
 

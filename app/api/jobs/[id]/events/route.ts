@@ -28,11 +28,16 @@ export const GET = (request: Request, { params }: Context) =>
   });
 
 export const POST = (request: Request, { params }: Context) =>
-  handledJson(request, NOT_TAKEN, async (body) => {
-    const who = admittedOf(request).signedIn;
-    if (!who) return Response.json({ code: 'signed-out', issues: [SIGNED_OUT] }, { status: 401 });
-    const recorded = await takeEvent(shop(), (await params).id, body, who, new Date());
-    if (recorded.ok) return Response.json(recorded);
-    const { status, ...rest } = recorded;
-    return Response.json(rest, { status });
-  });
+  handledJson(
+    request,
+    NOT_TAKEN,
+    async (body) => {
+      const who = admittedOf(request).signedIn;
+      if (!who) return Response.json({ code: 'signed-out', issues: [SIGNED_OUT] }, { status: 401 });
+      const recorded = await takeEvent(shop(), (await params).id, body, who, new Date());
+      if (recorded.ok) return Response.json(recorded);
+      const { status, ...rest } = recorded;
+      return Response.json(rest, { status });
+    },
+    true,
+  );
