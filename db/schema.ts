@@ -267,6 +267,22 @@ export const jobPhotos = mysqlTable(
   (table) => [primaryKey({ columns: [table.jobId, table.sha256] })],
 );
 
+/** Addresses a calendar may ask for what is to be done later. */
+export const calendarLinks = mysqlTable(
+  'calendar_links',
+  {
+    id: id().primaryKey(),
+    shopId: shopId(),
+    tokenHash: hashText('token_hash').notNull(),
+    personId: id('person_id')
+      .notNull()
+      .references(() => people.id),
+    at: moment('at').notNull(),
+    withdrawnAt: moment('withdrawn_at'),
+  },
+  (table) => [uniqueIndex('calendar_links_token').on(table.tokenHash)],
+);
+
 /** What became of what was to be done later; it may come long after the job is closed. Rows are added, never changed: the last one counts. */
 export const laterEnds = mysqlTable(
   'later_ends',

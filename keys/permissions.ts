@@ -29,6 +29,8 @@ export const MATRIX = {
   'sheet.share': skilled,
   /** A sheet by its link; the link itself is held against what was given out. */
   'sheet.by-link': everybody,
+  /** What is due, by a calendar's own address. */
+  'calendar.by-link': everybody,
   'file.take': skilled,
   'engines.see': staff,
   'engines.change': skilled,
@@ -65,6 +67,7 @@ export const ROUTES: readonly Route[] = [
   { method: 'GET', path: '/jobs/[id]/sheet', action: 'sheet.see' },
   { method: 'GET', path: '/s/[token]', action: 'sheet.by-link' },
   { method: 'GET', path: '/rules', action: 'house.see' },
+  { method: 'GET', path: '/later', action: 'floor.see' },
   { method: 'GET', path: '/no-entry', action: 'door.use' },
   { method: 'GET', path: '/api/health', action: 'door.use' },
   { method: 'GET', path: '/api/offline', action: 'door.use' },
@@ -82,6 +85,10 @@ export const ROUTES: readonly Route[] = [
   { method: 'POST', path: '/api/engines', action: 'engines.change' },
   { method: 'GET', path: '/api/engines/[id]/file', action: 'engines.see' },
   { method: 'POST', path: '/api/house', action: 'house.change' },
+  { method: 'POST', path: '/api/later', action: 'job.record' },
+  { method: 'GET', path: '/api/later/file', action: 'floor.see' },
+  { method: 'GET', path: '/api/later/feed/[token]', action: 'calendar.by-link' },
+  { method: 'POST', path: '/api/later/feed', action: 'sheet.share' },
   { method: 'GET', path: '/api/jobs', action: 'job.see' },
   { method: 'POST', path: '/api/jobs', action: 'job.open' },
   { method: 'GET', path: '/api/jobs/[id]/case', action: 'file.take' },

@@ -33,7 +33,10 @@ async function loadJob(job: DemoJob, now: Date): Promise<void> {
   };
   const whole = readCase({ ...head, events: job.events.map((e) => e.event) });
   if (!whole.ok) throw new Error(`${job.id}: ${JSON.stringify(whole.issues)}`);
-  const openedAt = new Date(now.getTime() - job.daysAgo * DAY_MS - (job.events.length + 1) * BETWEEN_MS);
+  // A load that was cut off goes on where it was: what it wrote has its times.
+  const there = await jobOf(shop, job.id);
+  const openedAt =
+    there?.openedAt ?? new Date(now.getTime() - job.daysAgo * DAY_MS - (job.events.length + 1) * BETWEEN_MS);
   const who = {
     personId: job.events[0]?.by ?? PEOPLE[0].id,
     sheetVersion: 1,
@@ -66,7 +69,11 @@ async function loadJob(job: DemoJob, now: Date): Promise<void> {
 }
 
 const people = await everyStaffMember(shop);
-const wholeJob = async (job: DemoJob) => ((await jobOf(shop, job.id))?.eventCount ?? -1) >= job.events.length;
+/** All of it is there; a closed one was written by an earlier version, and stays as it is. */
+const wholeJob = async (job: DemoJob) => {
+  const there = await jobOf(shop, job.id);
+  return there !== null && (there.closedAt !== null || there.eventCount >= job.events.length);
+};
 const whole = (await Promise.all(JOBS.map(wholeJob))).every(Boolean);
 if (people.length > 0 && (whole || !people.some((p) => p.id === PEOPLE[0].id))) {
   console.log('The shop is there already; its data is kept.');
@@ -77,7 +84,7 @@ if (people.length > 0 && (whole || !people.some((p) => p.id === PEOPLE[0].id))) 
   const sheets = await allSheets(shop);
   for (const sheet of SHEETS) if (!sheets.some((s) => s.id === sheet.id)) await addSheet(shop, sheet);
   for (const machine of MACHINES) await addMachine(shop, { model: null, serial: null, access: {}, ...machine });
-  for (const job of JOBS) await loadJob(job, now);
+  for (const job of JOBS) if (!(await wholeJob(job))) await loadJob(job, now);
   console.log(`Demo shop loaded: ${MACHINES.length} machines, ${JOBS.length} jobs.`);
 }
 

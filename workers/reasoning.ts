@@ -10,11 +10,14 @@ import {
   explainSuspect,
   fromSi,
   type JobEvent,
+  type Money,
   type NextCheck,
   nextChecks,
   type PartId,
   type PartsInVain,
   partsInVain,
+  type Quote,
+  quoteOf,
   readCase,
   readEvent,
   replayAll,
@@ -95,6 +98,11 @@ export class Reasoning {
   /** What a repair on belief alone may cost for nothing; null where it is proven. */
   inVain(key: string): PartsInVain | null {
     return partsInVain(this.opened(), this.summary!, key);
+  }
+
+  /** What the job may come to from here on, by what is believed; null where nothing is believed to be wrong. */
+  quote(money: Money): Quote | null {
+    return quoteOf(this.opened(), money);
   }
 
   /** What speaks for and against a suspect. @throws RangeError for a fault this engine cannot have */

@@ -46,7 +46,9 @@ export function closeBlockers(
   );
   for (const condition of new Set(work.due.filter((d) => d.of === null).map((d) => d.condition))) {
     const own = work.due.filter((d) => d.condition === condition);
-    const off = own.flatMap((d) => (d.off ?? []).map(({ item }) => `still off: ${item}`));
+    const off = own.flatMap((d) =>
+      (d.off ?? []).map(({ item }) => `${condition === 'sent-out' ? 'not taken back' : 'still off'}: ${item}`),
+    );
     const steps = [...off, ...own.flatMap((d) => d.steps.map((s) => s.label))];
     const checks = own.flatMap((d) => d.checks).filter((c) => !retests.some((r) => isSame(r, c)));
     const repair = own.find((d) => d.repair)?.repair ?? null;

@@ -2,6 +2,7 @@ import { checkOf } from '../checks/index.ts';
 import { DUTIES, type DutyId, SETS_SPEED } from '../faults/duties.ts';
 import { findFault, findRepairable } from '../faults/index.ts';
 import { backTogether } from './backTogether.ts';
+import { notBackYet } from './beside.ts';
 import { fittedBypasses, openTemporaries } from './fitted.ts';
 import type { Bench, MadeRepair } from './state.ts';
 import type { WorkDue } from './workDue.ts';
@@ -35,6 +36,15 @@ const setsSpeed = ({ step }: MadeRepair): boolean => {
 const setsGovernor = ({ step }: MadeRepair): boolean =>
   step.action !== 'bypassed' && findFault(step.id)?.part === 'choke-governor';
 
+/** What is elsewhere, or came back and did not pass. */
+function awayDue(bench: Bench): WorkDue[] {
+  const passed = Math.max(0, ...bench.waived.filter((w) => w.condition === 'sent-out').map((w) => w.event));
+  const off = notBackYet(bench.beside)
+    .filter((item) => Math.max(item.event, item.back?.event ?? 0) > passed)
+    .map(({ event, item, to, back }) => ({ event, item: `${item} at ${to}${back ? ', refused' : ''}` }));
+  return off.length === 0 ? [] : [{ ...asked('sent-out'), before: 'leaving', off }];
+}
+
 /** A machine goes back whole: what came off is on, and what is forgotten most was looked at. */
 function togetherDue(bench: Bench): WorkDue[] {
   const { off, steps } = backTogether(bench);
@@ -55,6 +65,7 @@ export const dutiesOf = (bench: Bench): WorkDue[] => [
   ...openTemporaries(bench).map(
     ({ event, key }): WorkDue => ({ ...asked('temporary'), before: 'leaving', of: { event, key }, repair: key }),
   ),
+  ...awayDue(bench),
   ...togetherDue(bench),
 ];
 

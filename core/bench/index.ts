@@ -16,6 +16,7 @@ export { leadingSide } from './leadingSide.ts';
 export { type BenchPlan, nextChecks, stillToOpen } from './next.ts';
 export { type PartsInVain, partsInVain } from './partsInVain.ts';
 export type { ProofRun } from './proof.ts';
+export { type Money, type Quote, quoteOf } from './quote.ts';
 export { grossErrorWasTakenAgain } from './readings.ts';
 export { complaintChecks, type RetestDue } from './retest.ts';
 export type { BoltMark, RidgePart } from './ridge.ts';

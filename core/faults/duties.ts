@@ -18,6 +18,7 @@ export const DUTIES = {
     passable: false,
   },
   temporary: { title: 'Repaired for the time being', steps: [], passable: false },
+  'sent-out': { title: 'Sent out', steps: [], passable: true },
   'back-together': { title: 'Back together', steps: BACK_TOGETHER_STEPS, passable: true },
 } as const satisfies Readonly<Record<string, Duty>>;
 export type DutyId = keyof typeof DUTIES;

@@ -12,6 +12,8 @@ export interface House {
   readonly limits: Readonly<Partial<Record<RuleName, number>>>;
   /** Instruments the house does not own: checks that need one are left out. */
   readonly lacking: readonly string[];
+  /** What the shop asks for an hour and what the law adds; left out where nobody set it. */
+  readonly money?: { readonly ratePerHour: number; readonly taxPercent: number } | undefined;
 }
 
 export const DEFAULT_HOUSE: House = { revision: 0, schools: {}, limits: {}, lacking: [] };

@@ -64,6 +64,9 @@ export const houseSchema = z
     schools: z.record(z.string(), z.string()).default({}),
     limits: z.partialRecord(z.enum(RULE_NAMES), z.number()).default({}),
     lacking: z.array(z.string().max(60)).max(60).default([]),
+    money: z
+      .strictObject({ ratePerHour: z.number().min(0).max(100_000), taxPercent: z.number().min(0).max(100) })
+      .optional(),
   })
   .superRefine(({ schools, limits }, context) => {
     const issue = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message });

@@ -36,5 +36,6 @@ export {
 } from './leakDown.ts';
 export { type Prospect, type RepairOrReplace, repairOrReplace } from './money.ts';
 export { normalCdf } from './normal.ts';
+export { type Outcome, type QuoteBands, quoteBands } from './quote.ts';
 export { type SolenoidFindings, type SolenoidVerdict, solenoidVerdict } from './solenoid.ts';
 export { aboveStarting, type Leg, legDropVolts, wireDiameterMm, wireOhmsPerM } from './wire.ts';

@@ -60,7 +60,7 @@ function Bench({ machine, told, seenBefore, ...props }: Parameters<typeof BenchS
             mayFold={shown.kind === 'check' && isDrawn(shown.plate.check) && view.part === null}
           />
           <Suspense fallback={null}>
-            <Notices {...bench.notices} head={caseHead} />
+            <Notices {...bench.notices} head={caseHead} beside={beside} />
           </Suspense>
           <Asked bench={bench} engine={caseHead.engine} mayClose={desk.mayClose} />
           <div
@@ -89,6 +89,7 @@ function Bench({ machine, told, seenBefore, ...props }: Parameters<typeof BenchS
                 view={view}
                 dispatch={dispatch}
                 onRecord={bench.put}
+                quote={bench.quote}
                 belief={{ ask: bench.inVain, events: now.events, onProve: bench.pick.inState }}
               />
             </div>

@@ -14,6 +14,9 @@ const DRAWERS: readonly { readonly name: Drawer; readonly label: string; readonl
   { name: 'part', label: 'Part on the bench', code: 'pa' },
   { name: 'off', label: 'Taken off', code: 'tk' },
   { name: 'seen', label: 'Also seen', code: 'al' },
+  { name: 'get', label: 'To get', code: 'gt' },
+  { name: 'money', label: 'Cost', code: 'mo' },
+  { name: 'later', label: 'Later', code: 'lt' },
   { name: 'note', label: 'Write a note', code: 'no' },
   { name: 'close', label: 'Close the job', code: 'cl' },
 ];
@@ -38,6 +41,7 @@ export function Drawers({
   dispatch,
   onRecord,
   belief,
+  quote,
 }: {
   jobId: string;
   closed: boolean;
@@ -81,7 +85,7 @@ export function Drawers({
         <Suspense key={drawer} fallback={null}>
           <OpenDrawer
             {...{ drawer, jobId, head, habit, suspects, blockers, parts, open, beside, before }}
-            {...{ onRecord, onBeside, belief }}
+            {...{ onRecord, onBeside, belief, quote }}
           />
         </Suspense>
       )}

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import {
   type BenchSummary,
+  type Beside,
   type CaseHead,
   checkLabel,
   checkOf,
@@ -20,6 +21,7 @@ import {
 } from '@/core/index.ts';
 import type { Reach } from '@/features/record/client/jobRecord.ts';
 import { Button } from '@/ui/Button.tsx';
+import { agreedUpTo } from './agreedUpTo.ts';
 import { useFaultCards } from './FaultWords.tsx';
 import type { Health } from './reasonerClient.ts';
 
@@ -30,6 +32,8 @@ interface Props extends Connection {
   readonly head: Pick<CaseHead, 'engine' | 'agreed'>;
   readonly repairs: readonly MadeRepair[];
   readonly readings: readonly StandingReading[];
+  /** What was written down beside the tracing. */
+  readonly beside: Pick<Beside, 'approvals'>;
   readonly grossErrorLine: string | null;
   /** The same was taken again, and it still does not fit. */
   readonly grossErrorAgain: boolean;
@@ -135,9 +139,10 @@ function ConnectionNotices({ waiting, reach, keeps, health, onAgain }: Connectio
 }
 
 /** What was agreed at the counter, where the next part would go past it. */
-function AgreedNotice({ summary, head, repairs, readings }: Props) {
+function AgreedNotice({ summary, head, repairs, readings, beside }: Props) {
   const cards = useFaultCards();
-  const { spendAtMost, proveFirst } = head.agreed;
+  const { proveFirst } = head.agreed;
+  const spendAtMost = agreedUpTo(head.agreed, beside.approvals);
   const next = splitKey(summary.confirmed[0]!.fault).id;
   const most = (id: string) => cards[id]?.repair.partsBand?.[1] ?? 0;
   if (most(next) === 0) return null;
@@ -146,7 +151,7 @@ function AgreedNotice({ summary, head, repairs, readings }: Props) {
   const all = [...repaired, next].reduce((sum, id) => sum + most(id), 0);
   return (
     <>
-      {spendAtMost !== undefined && all > spendAtMost && (
+      {spendAtMost !== null && all > spendAtMost && (
         <Bar testId="spending">
           Parts may come to {all}, and {spendAtMost} at most was agreed: ask the customer before it is bought.
         </Bar>

@@ -1,12 +1,15 @@
 'use client';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
-import type { Beside, CaseHead, CloseBlocker, FaultCards, RawEvent, Suspect } from '@/core/index.ts';
+import type { Beside, CaseHead, CloseBlocker, FaultCards, Money, Quote, RawEvent, Suspect } from '@/core/index.ts';
 import { CARBURETTOR_JOB } from '@/core/index.ts';
 import { useEntryId } from '@/features/record/client/entryId.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
 import { ClosePanel } from './ClosePanel.tsx';
+import { CostForm } from './CostForm.tsx';
 import { useFaultCards } from './FaultWords.tsx';
+import { GetForm } from './GetForm.tsx';
+import { LaterForm } from './LaterForm.tsx';
 import { OffForm } from './OffForm.tsx';
 import type { OnBelief } from './OnBelief.tsx';
 import { type OnBench, PartForm } from './PartForm.tsx';
@@ -33,6 +36,8 @@ export interface Opened {
   /** Written down while the drawer stays open. */
   readonly onBeside: (event: RawEvent, id: string) => void;
   readonly belief: OnBelief;
+  /** What the job may come to, by what is believed of it now. */
+  readonly quote: (money: Money) => Promise<Quote | null>;
 }
 
 /** What is written down besides a check. */
@@ -50,6 +55,7 @@ export function OpenDrawer({
   onRecord,
   onBeside,
   belief,
+  quote,
 }: Opened) {
   const cards = useFaultCards();
   return (
@@ -66,6 +72,9 @@ export function OpenDrawer({
       {drawer === 'part' && <PartForm head={head} habit={habit} onRecord={onRecord} />}
       {drawer === 'seen' && <SeenForm seen={beside.seen} before={before} onRecord={onBeside} />}
       {drawer === 'off' && <OffForm {...{ jobId, head, habit, open, beside }} onRecord={onBeside} />}
+      {drawer === 'get' && <GetForm beside={beside} onRecord={onBeside} />}
+      {drawer === 'money' && <CostForm {...{ head, beside, quote }} record={belief.events} onRecord={onBeside} />}
+      {drawer === 'later' && <LaterForm beside={beside} onRecord={onBeside} />}
       {drawer === 'note' && <NoteForm onRecord={onRecord} />}
       {drawer === 'close' && <ClosePanel blockers={blockers} preset={null} onRecord={onRecord} />}
     </DrawerBox>

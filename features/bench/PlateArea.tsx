@@ -100,7 +100,7 @@ function Lying({ bench, jobId, head, habit }: Props) {
           house={head.house}
           parts={parts}
           onLook={(check, cylinder) => lookAt({ check, cylinder })}
-          onPutBack={() => dispatch({ kind: 'drawer', drawer: 'off' })}
+          onPutBack={(drawer) => dispatch({ kind: 'drawer', drawer })}
           onLeave={shown.picked ? bench.leave : null}
         />
       );

@@ -16,8 +16,8 @@ interface Props {
   readonly parts: readonly OnBench[];
   readonly onRecord: (event: RawEvent, id: string) => void;
   readonly onLook: (check: string, cylinder: number | null) => void;
-  /** Opens the list of what came off. */
-  readonly onPutBack: () => void;
+  /** Opens the list of what came off, or was sent out. */
+  readonly onPutBack: (drawer: 'off' | 'get') => void;
   /** Puts away what was picked in front of this. */
   readonly onLeave: (() => void) | null;
 }
@@ -88,7 +88,7 @@ function Due({
         <RepairForm key={key} faultKey={due.repair} house={house} parts={parts} onRecord={onRecord} />
       </>
     );
-  if (due.off && due.off.length > 0) return <StillOff off={due.off} onPutBack={onPutBack} />;
+  if (due.off && due.off.length > 0) return <StillOff {...{ due, onPutBack }} off={due.off} />;
   return <Steps key={key} due={due} onRecord={onRecord} />;
 }
 
@@ -149,15 +149,20 @@ const cautionsOf = ({ condition, before, steps }: WorkDue): readonly CautionId[]
         ? ['liquid-lock']
         : ['fuel-in-oil'];
 
-/** What came off and is not back on; it is put back by its own list. */
-function StillOff({ off, onPutBack }: { off: NonNullable<WorkDue['off']>; onPutBack: () => void }) {
+/** What is not on the machine; it is put back, or taken back, by its own list. */
+function StillOff({
+  due: { condition },
+  off,
+  onPutBack,
+}: { due: WorkDue; off: NonNullable<WorkDue['off']> } & Pick<Props, 'onPutBack'>) {
+  const away = condition === 'sent-out';
   return (
     <div className="flex flex-wrap items-center justify-between gap-2 border-l-8 border-rust bg-well px-3 py-2">
       <p className="min-w-48 flex-1 text-[1.15rem] font-extrabold">
-        Still off the machine: {off.map(({ item }) => item).join(', ')}
+        {away ? 'Not taken back' : 'Still off the machine'}: {off.map(({ item }) => item).join(', ')}
       </p>
-      <Button look="main" onClick={onPutBack}>
-        Put it back
+      <Button look="main" onClick={() => onPutBack(away ? 'get' : 'off')}>
+        {away ? 'What came back' : 'Put it back'}
       </Button>
     </div>
   );

@@ -1,4 +1,14 @@
-import type { BenchPlan, Explanation, JobEvent, PartId, PartsInVain, RawEvent, Weighed } from '@/core/index.ts';
+import type {
+  BenchPlan,
+  Explanation,
+  JobEvent,
+  Money,
+  PartId,
+  PartsInVain,
+  Quote,
+  RawEvent,
+  Weighed,
+} from '@/core/index.ts';
 import type { Stand } from '@/features/record/printedEvent.ts';
 import type { Believed, PreparedCheck } from '@/workers/answers.ts';
 import type { Reasoning } from '@/workers/reasoning.ts';
@@ -10,7 +20,10 @@ type Answers<T> = {
 /** A worker as far as this needs it. */
 export interface SpawnedReasoner {
   readonly ask: Answers<
-    Pick<Reasoning, 'open' | 'add' | 'addRead' | 'plan' | 'explain' | 'weigh' | 'inVain' | 'checksSeeing' | 'prepare'>
+    Pick<
+      Reasoning,
+      'open' | 'add' | 'addRead' | 'plan' | 'explain' | 'weigh' | 'inVain' | 'quote' | 'checksSeeing' | 'prepare'
+    >
   >;
   /** Calls back once, should the worker die of itself. */
   readonly onDeath: (died: (error: Error) => void) => void;
@@ -139,6 +152,11 @@ export class ReasonerClient {
   /** What a repair on belief alone may cost for nothing. @throws Error as `explain` */
   inVain(key: string): Promise<PartsInVain | null> {
     return this.question((ask) => ask.inVain(key));
+  }
+
+  /** What the job may come to. @throws Error as `explain` */
+  quote(money: Money): Promise<Quote | null> {
+    return this.question((ask) => ask.quote(money));
   }
 
   /** The checks that speak of a part. @throws Error as `explain` */

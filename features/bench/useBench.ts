@@ -127,6 +127,7 @@ export function useBench({ job, head, caseHead: given, events: first, epoch, sta
     explain: reasoner.explain,
     weigh: reasoner.weigh,
     inVain: reasoner.inVain,
+    quote: reasoner.quote,
     checksSeeing: reasoner.checksSeeing,
     plateKey: plate && keyOf(plate, view.turn),
     takesFocus: takesFocus(view, coarse),

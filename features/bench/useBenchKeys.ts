@@ -12,6 +12,9 @@ const DRAWER_OF: Partial<Record<ActionCode, Drawer>> = {
   pa: 'part',
   tk: 'off',
   al: 'seen',
+  gt: 'get',
+  mo: 'money',
+  lt: 'later',
   no: 'note',
   cl: 'close',
 };

@@ -1,6 +1,6 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { BenchPlan, Explanation, JobEvent, PartId, RawEvent } from '@/core/index.ts';
+import type { BenchPlan, Explanation, JobEvent, Money, PartId, RawEvent } from '@/core/index.ts';
 import type { Stand } from '@/features/record/printedEvent.ts';
 import type { Believed, PreparedCheck } from '@/workers/answers.ts';
 import { fetchStand } from './fetchStand.ts';
@@ -63,8 +63,9 @@ export function useReasoner(jobId: string, head: unknown, first: readonly RawEve
   const explain = useCallback((key: string): Promise<Explanation> => client.current!.explain(key), []);
   const weigh = useCallback((check: PreparedCheck) => client.current!.weigh(check), []);
   const inVain = useCallback((key: string) => client.current!.inVain(key), []);
+  const quote = useCallback((money: Money) => client.current!.quote(money), []);
   const checksSeeing = useCallback((part: PartId) => client.current!.checksSeeing(part), []);
   const prepare = useCallback((check: Parameters<ReasonerClient['prepare']>[0]) => client.current!.prepare(check), []);
   const again = useCallback(() => client.current!.again(), []);
-  return { now, ridge, health, open, add, explain, weigh, inVain, checksSeeing, prepare, again, afterRidge };
+  return { now, ridge, health, open, add, explain, weigh, inVain, quote, checksSeeing, prepare, again, afterRidge };
 }

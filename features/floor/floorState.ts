@@ -1,12 +1,16 @@
 import {
   advance,
+  awaited,
+  awayText,
   type Bench,
   type BenchSummary,
+  type Beside,
   CLOSE_WORDS,
   checkLabel,
   faultCards,
   faultLabel,
   nextChecks,
+  notBackYet,
   type Phase,
   type Plan,
   type RawEvent,
@@ -62,7 +66,10 @@ export function floorStateOf(bench: Bench, events: readonly Told[]): FloorState 
   const top = summary.suspects[0];
   return {
     phase: summary.phase,
-    waitsFor: last && 'close' in last ? CLOSE_WORDS[last.close] : waitsFor(summary, () => nextChecks(bench, summary)),
+    waitsFor:
+      last && 'close' in last
+        ? CLOSE_WORDS[last.close]
+        : (waitsForOthers(bench.beside) ?? waitsFor(summary, () => nextChecks(bench, summary))),
     standsUntil: standsUntil(summary, events),
     suspect:
       summary.phase === 'tracing' && top && top.p >= SHOWN_SUSPECT
@@ -76,6 +83,15 @@ function standsUntil({ standing }: BenchSummary, events: readonly Told[]): strin
   const last = standing.at(-1);
   const since = last && events.find((e) => e.seq === last.event)?.at;
   return since ? new Date(new Date(since).getTime() + last.minutes * 60_000).toISOString() : null;
+}
+
+/** What nobody here can hurry: what is elsewhere, and parts; null where it waits for none. */
+function waitsForOthers(beside: Beside): string | null {
+  const away = notBackYet(beside).find(({ back }) => back === null);
+  if (away) return `Sent out: ${awayText(away)}${away.dueOn ? `, back by ${away.dueOn}` : ''}`;
+  const [part] = awaited(beside);
+  if (!part) return null;
+  return part.now === 'wanted' ? `Part to order: ${part.name}` : `Part: ${part.name}, due ${part.dueOn}`;
 }
 
 function waitsFor(summary: BenchSummary, plan: () => Plan): string {

@@ -2,7 +2,7 @@
 import type { House } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
 import type { Habit } from '@/features/shop/settings.ts';
-import { Instruments, Limits, SaveHouse, Schools } from './houseParts.tsx';
+import { Instruments, Limits, MoneyRules, SaveHouse, Schools } from './houseParts.tsx';
 import { useHouseForm } from './useHouseForm.ts';
 
 interface Props {
@@ -29,6 +29,7 @@ export function HouseForm({ house, by, on, instruments, people, person, habit }:
       <div className="grid items-start gap-3 @5xl:grid-cols-2">
         <div className="min-w-0 space-y-3">
           <Schools form={form} />
+          <MoneyRules form={form} />
           <Instruments form={form} instruments={instruments} />
         </div>
         <Limits form={form} habit={habit} />

@@ -3,6 +3,7 @@ import { type House, QUESTIONS, RULE_GROUPS, rulesOf } from '@/core/index.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Choice } from '@/ui/Choice.tsx';
 import { SAVE_BAR_LINK, SaveBar } from '@/ui/SaveBar.tsx';
+import { TextBox } from '@/ui/TextBox.tsx';
 import { shownLimit } from './limitBoxes.ts';
 import { namesOf, type useHouseForm } from './useHouseForm.ts';
 
@@ -110,6 +111,34 @@ export function Limits({ form: { schools, typed, wrongOf, change }, habit }: { f
   );
 }
 
+/** What an hour costs, and what the law adds: a quote is made of it. */
+export function MoneyRules({ form: { money, change, wrongOf } }: { form: Form }) {
+  return (
+    <section aria-label="Money" className="bg-sheet p-4">
+      <h2 className="text-[1.3rem] font-extrabold">Money</h2>
+      <p className="mb-2">In the shop's own money. Without a rate no quote is made.</p>
+      <div className="flex flex-wrap gap-3">
+        <TextBox
+          label="Labour, an hour"
+          inputMode="decimal"
+          value={money.ratePerHour}
+          maxLength={12}
+          wrong={wrongOf('$.money.ratePerHour')}
+          onText={(ratePerHour) => change({ money: { ...money, ratePerHour } })}
+        />
+        <TextBox
+          label="Tax, percent"
+          inputMode="decimal"
+          value={money.taxPercent}
+          maxLength={8}
+          wrong={wrongOf('$.money.taxPercent')}
+          onText={(taxPercent) => change({ money: { ...money, taxPercent } })}
+        />
+      </div>
+    </section>
+  );
+}
+
 export function SaveHouse({
   form: { state, issues },
   house,
@@ -121,7 +150,7 @@ export function SaveHouse({
   by: string | null;
   on: string | null;
 }) {
-  const general = issues.find((i) => !i.path.startsWith('$.limits.'));
+  const general = issues.find((i) => !/^\$\.(limits|money)\./.test(i.path));
   const status =
     state === 'saved'
       ? 'Saved. They count from the next job on.'

@@ -68,6 +68,7 @@ export function DeskBar({ people, desk, children }: { people: readonly Person[];
 
 const PLACES = [
   ['/', 'Floor'],
+  ['/later', 'Later'],
   ['/engines', 'Engines'],
   ['/rules', 'House rules'],
   ['/people', 'People'],

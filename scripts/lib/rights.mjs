@@ -15,6 +15,7 @@ const UPDATABLE = [
   'tablets',
   'sessions',
   'sheet_links',
+  'calendar_links',
 ];
 /** Where the steps that were gone are kept: the application reads how far the database is, and writes nothing there. */
 const STEPS_TABLE = '__drizzle_migrations';

@@ -49,6 +49,7 @@ function Shown({
         view={view}
         dispatch={dispatch}
         onRecord={onRecord}
+        quote={async () => null}
         belief={{ ask: async () => null, events: 0, onProve: () => {} }}
       />
     </FaultWords>

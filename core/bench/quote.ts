@@ -1,0 +1,67 @@
+import { checkOf } from '../checks/index.ts';
+import { cylindersOf } from '../engine/index.ts';
+import { type QuoteBands, quoteBands } from '../measure/quote.ts';
+import { likeliestFaultSets } from '../reason/faultChances.ts';
+import type { Bench } from './state.ts';
+
+/** What the shop asks for an hour, and what the law adds. */
+export interface Money {
+  readonly ratePerHour: number;
+  readonly taxPercent: number;
+}
+
+/** What it may come to from here on, and what of that is the likeliest single outcome. */
+export interface Quote {
+  readonly bands: QuoteBands;
+  readonly likeliest: readonly { readonly keys: readonly string[]; readonly p: number; readonly bands: QuoteBands }[];
+}
+
+const SETS = 120;
+const LIKELIEST = 4;
+/** So little of belief is told apart no further. */
+const LEAST = 1e-4;
+
+/** What putting these faults right takes: parts, and minutes with what has to be opened besides what is open, and the re-test. */
+function outcomeOf(bench: Bench, faults: readonly number[], p: number) {
+  const { catalogue, access, head, open } = bench;
+  const cylinders = cylindersOf(head.engine);
+  const all = faults.map((f) => catalogue.faults[f]!);
+  const keys = new Set(
+    all.flatMap(({ cylinder, definition: { repair } }) =>
+      access.keysFor({ access: repair.access, scope: cylinder === null ? 'machine' : 'cylinder' }, cylinder, cylinders),
+    ),
+  );
+  const way = [...keys].reduce(
+    (sum, key) => sum + (open.has(key) ? access.of(key).closeMin : access.minutesOf(key)),
+    0,
+  );
+  const hands = all.reduce(
+    (sum, { definition: { repair } }) => sum + repair.minutes + checkOf(repair.retest).minutes,
+    0,
+  );
+  return {
+    p,
+    minutes: way + hands,
+    parts: all.flatMap(({ definition: { repair } }) => (repair.partsBand ? [repair.partsBand] : [])),
+  };
+}
+
+/**
+ * What the job may come to from here on, by what is believed of it.
+ * @returns null where nothing is believed to be wrong any more
+ */
+export function quoteOf(bench: Bench, { ratePerHour, taxPercent }: Money): Quote | null {
+  const outcomes = likeliestFaultSets(bench.catalogue, bench.belief, SETS)
+    .filter(({ faults, p }) => faults.length > 0 && p > LEAST)
+    .map(({ faults, p }) => ({ faults, ...outcomeOf(bench, faults, p) }));
+  const all = outcomes.reduce((sum, { p }) => sum + p, 0);
+  if (all <= 0) return null;
+  return {
+    bands: quoteBands(outcomes, ratePerHour, taxPercent),
+    likeliest: outcomes.slice(0, LIKELIEST).map((one) => ({
+      keys: one.faults.map((f) => bench.catalogue.faults[f]!.key),
+      p: one.p / all,
+      bands: quoteBands([{ ...one, p: 1 }], ratePerHour, taxPercent),
+    })),
+  };
+}

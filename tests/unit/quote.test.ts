@@ -1,0 +1,99 @@
+import { describe, expect, it } from 'vitest';
+import { checkOf, quoteOf } from '@/core/index.ts';
+import { quoteBands } from '@/core/measure/quote.ts';
+import { likeliestFaultSets } from '@/core/reason/faultChances.ts';
+import { complaintOf, withEvents } from './jobs.ts';
+import { random } from './random.ts';
+
+/** Quantile of figures that were drawn: the one of which that share lies below. */
+const quantile = (drawn: readonly number[], q: number) =>
+  [...drawn].sort((a, b) => a - b)[Math.floor(q * drawn.length)]!;
+
+describe('what a job may come to', () => {
+  it('of one outcome is its minutes, its part and the tax on both', () => {
+    // By hand: half an hour at 60 is 30; a part of 20 to 40 is 30 on average; 20 % on the 60 is 72.
+    const { expected, low, middle, high } = quoteBands([{ p: 1, minutes: 30, parts: [[20, 40]] }], 60, 20);
+    expect(expected).toBeCloseTo(72, 9);
+    expect(middle).toBeCloseTo(72, 6);
+    expect(low).toBeCloseTo(1.2 * (30 + 22), 6);
+    expect(high).toBeCloseTo(1.2 * (30 + 38), 6);
+  });
+
+  it('two parts alike add up as a triangle does', () => {
+    // P(U1 + U2 <= s) = s^2 / 2 for s <= 1: a tenth lies under the root of 0.2.
+    const { low, middle } = quoteBands(
+      [
+        {
+          p: 0.4,
+          minutes: 0,
+          parts: [
+            [0, 1],
+            [0, 1],
+          ],
+        },
+      ],
+      0,
+      0,
+    );
+    expect(low).toBeCloseTo(Math.sqrt(0.2), 6);
+    expect(middle).toBeCloseTo(1, 6);
+  });
+
+  it('is what a Monte-Carlo of the same belief and prices comes to, within 1 %', () => {
+    const bench = withEvents(complaintOf(['low-power', 'runs-rough']), {
+      check: 'spark.tester',
+      cylinder: 1,
+      condition: 'cranking',
+      outcome: 'weak',
+    });
+    const money = { ratePerHour: 62, taxPercent: 21 };
+    const { bands, likeliest } = quoteOf(bench, money)!;
+    const { catalogue, access, open, belief } = bench;
+    const sets = likeliestFaultSets(catalogue, belief, 120).filter(({ faults, p }) => faults.length > 0 && p > 1e-4);
+    const all = sets.reduce((sum, { p }) => sum + p, 0);
+    const draw = random(20261201);
+    const drawn: number[] = [];
+    for (let i = 0; i < 400_000; i++) {
+      let at = draw.next() * all;
+      const set =
+        sets.find(({ p }) => {
+          at -= p;
+          return at < 0;
+        }) ?? sets[0]!;
+      const repairs = set.faults.map((f) => catalogue.faults[f]!);
+      const keys = new Set(
+        repairs.flatMap(({ cylinder, definition: { repair } }) =>
+          access.keysFor(
+            { access: repair.access, scope: cylinder === null ? 'machine' : 'cylinder' },
+            cylinder,
+            [1, 2],
+          ),
+        ),
+      );
+      let minutes = 0;
+      for (const key of keys) minutes += open.has(key) ? access.of(key).closeMin : access.minutesOf(key);
+      let parts = 0;
+      for (const { definition } of repairs) {
+        minutes += definition.repair.minutes + checkOf(definition.repair.retest).minutes;
+        const band = definition.repair.partsBand;
+        if (band) parts += band[0] + draw.next() * (band[1] - band[0]);
+      }
+      drawn.push(1.21 * (parts + (minutes / 60) * 62));
+    }
+    const mean = drawn.reduce((a, b) => a + b, 0) / drawn.length;
+    expect(Math.abs(bands.expected / mean - 1)).toBeLessThan(0.01);
+    for (const [q, band] of [
+      [0.1, bands.low],
+      [0.5, bands.middle],
+      [0.9, bands.high],
+    ] as const)
+      expect(Math.abs(band / quantile(drawn, q) - 1)).toBeLessThan(0.01);
+    expect(likeliest[0]!.p).toBeGreaterThan(likeliest[1]!.p);
+  });
+
+  it('refuses what cannot be', () => {
+    expect(() => quoteBands([], 60, 0)).toThrow(RangeError);
+    expect(() => quoteBands([{ p: 1, minutes: 5, parts: [[4, 3]] }], 60, 0)).toThrow(RangeError);
+    expect(() => quoteBands([{ p: 1, minutes: 5, parts: [] }], -1, 0)).toThrow(RangeError);
+  });
+});
