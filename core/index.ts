@@ -45,6 +45,7 @@ export * from './wording/besideText.ts';
 export { blockerSentence, hoursOf, workWords } from './wording/blockers.ts';
 export { carburettorText, DEPTH_WORDS, STEP_WORDS } from './wording/carburettor.ts';
 export { FIT_WORDS, ORIGIN_WORDS, partCardText } from './wording/partCard.ts';
+export { PLAIN_WORDS } from './wording/plainWords.ts';
 export { QUANTITY_WORDS, quantityLine } from './wording/quantities.ts';
 export { REMARK_WORDS } from './wording/remarks.ts';
 export { housePriceText, notListedText, reportText } from './wording/weighedText.ts';

@@ -65,6 +65,8 @@ export const ROUTES: readonly Route[] = [
   { method: 'GET', path: '/jobs/new', action: 'job.open' },
   { method: 'GET', path: '/jobs/[id]', action: 'job.see' },
   { method: 'GET', path: '/jobs/[id]/sheet', action: 'sheet.see' },
+  { method: 'GET', path: '/jobs/[id]/proof', action: 'sheet.see' },
+  { method: 'GET', path: '/jobs/[id]/tag', action: 'job.see' },
   { method: 'GET', path: '/s/[token]', action: 'sheet.by-link' },
   { method: 'GET', path: '/rules', action: 'house.see' },
   { method: 'GET', path: '/later', action: 'floor.see' },

@@ -19,6 +19,7 @@ const NEW_COIL: RepairDefinition = {
   access: ['blower-housing'],
   retest: 'spark.tester',
   leaves: AFTER_COIL_WORK,
+  partsBand: [45, 130],
 };
 
 /** What ails both sides alike shows in no comparison of the two. */
@@ -96,6 +97,7 @@ export const SPARK_FAULTS = [
       access: ['plug[c]'],
       retest: 'balance.heat',
       leaves: [{ fault: 'spark.plug-lead', on: 'same', chance: 0.01 }],
+      partsBand: [3, 9],
     },
     behind: 'What fouled it: rich, oil past the rings, or a coil that was too weak to burn it clean.',
   }),
@@ -361,6 +363,7 @@ export const SPARK_FAULTS = [
       access: ['blower-housing'],
       retest: 'balance.heat',
       leaves: [{ fault: 'spark.kill-lead', on: 'same', chance: 0.01 }],
+      partsBand: [15, 60],
     },
   }),
   defineFault({
@@ -382,6 +385,7 @@ export const SPARK_FAULTS = [
       access: ['blower-housing'],
       retest: 'run.shut-off',
       leaves: [{ fault: 'spark.kill-lead', on: 'same', chance: 0.01 }],
+      partsBand: [15, 60],
     },
   }),
   defineFault({

@@ -25,6 +25,12 @@ export function ClosedPlate({ jobId, ending, sent }: { jobId: string; ending: Ra
       >
         Open the job sheet
       </Link>
+      <Link
+        href={`/jobs/${jobId}/proof`}
+        className="mt-3 ml-2 inline-flex min-h-tap items-center border-2 border-iron bg-sheet px-4 font-bold"
+      >
+        Page for the customer
+      </Link>
     </section>
   );
 }

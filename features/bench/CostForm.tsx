@@ -107,7 +107,8 @@ function FromHere({
               {keys.map((key) => faultLabel(key, cards)).join(' and ')}, {percent(p)} in a hundred
             </span>
             <b className="shrink-0 tabular-nums">
-              {whole(bands.low)} to {whole(bands.high)}
+              {whole(bands.low)}
+              {whole(bands.low) !== whole(bands.high) && ` to ${whole(bands.high)}`}
             </b>
           </li>
         ))}

@@ -68,6 +68,9 @@ export function Drawers({
             Job sheet
           </Link>
         )}
+        <Link href={`/jobs/${jobId}/tag`} prefetch={false} className={LINK}>
+          Tag
+        </Link>
         {desk.mayTakeFile && (
           <a href={`/api/jobs/${jobId}/case`} download className={LINK}>
             Case file

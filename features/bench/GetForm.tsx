@@ -74,7 +74,7 @@ function Wanted({ onRecord }: Pick<Props, 'onRecord'>) {
     setAsked(false);
   };
   return (
-    <form onSubmit={submit} aria-label="Part that is needed" className="flex flex-wrap items-end gap-2">
+    <form onSubmit={submit} aria-label="One more part" className="flex flex-wrap items-end gap-2">
       <div className="min-w-48 flex-[3]">
         <TextBox
           big

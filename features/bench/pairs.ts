@@ -14,6 +14,8 @@ export interface BeforeAfterLine {
   readonly check: string;
   readonly before: string;
   readonly after: string;
+  /** The same figure before and after, where there is one; left out by sheets that were printed earlier. */
+  readonly figures?: { readonly before: number; readonly after: number; readonly unit: string } | null;
 }
 
 /** One check before and after a repair, as printed. */
@@ -35,5 +37,16 @@ export function beforeLineText(
     check: checkLabel(after.reading.check, after.reading.cylinder),
     before: text(before),
     after: text(after),
+    figures: figuresOf(raw(before.event), raw(after.event)),
   };
+}
+
+/** One figure of the same unit in both. */
+function figuresOf(before: RawCheckEvent | null, after: RawCheckEvent | null): BeforeAfterLine['figures'] {
+  const figure = (event: RawCheckEvent | null) => {
+    const value = event?.value ?? event?.fields?.value;
+    return typeof value === 'object' && 'unit' in value ? (value as { value: number; unit: string }) : null;
+  };
+  const [a, b] = [figure(before), figure(after)];
+  return a && b && a.unit === b.unit ? { before: a.value, after: b.value, unit: a.unit } : null;
 }

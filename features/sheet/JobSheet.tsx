@@ -40,6 +40,7 @@ export function JobSheet({ sheet }: { sheet: SheetData }) {
           </ul>
         </Part>
       )}
+      <BesideParts beside={sheet.beside} />
       {sheet.watch.length > 0 && (
         <Part title="What to watch">
           <ul className="list-inside list-disc">
@@ -73,6 +74,24 @@ export function JobSheet({ sheet }: { sheet: SheetData }) {
         practice come before anything on this sheet. Oil, fuel and batteries are disposed of by local rule.
       </footer>
     </main>
+  );
+}
+
+/** What came off and went back on, parts, work done elsewhere, and what was agreed. */
+function BesideParts({ beside }: Pick<SheetData, 'beside'>) {
+  if (!beside) return null;
+  const all = [
+    ['Agreed', beside.agreed],
+    ['Parts', beside.parts],
+    ['Done elsewhere', beside.sentOut],
+    ['Taken off and put back', beside.putBack],
+  ] as const;
+  return all.map(([title, lines]) =>
+    lines.length === 0 ? null : (
+      <Part key={title} title={title}>
+        <p>{lines.join('; ')}.</p>
+      </Part>
+    ),
   );
 }
 

@@ -2,6 +2,8 @@ import { historyWords } from '@/core/complaint/tried.ts';
 import { CONDITION_WORK } from '@/core/faults/workWords.ts';
 import {
   ACTION_WORDS,
+  ASKED_WAY_WORDS,
+  awayText,
   type Bench,
   CAUTIONS,
   CLOSE_WORDS,
@@ -11,18 +13,24 @@ import {
   type Finding,
   faultCards,
   faultLabel,
+  findFault,
   fittedBypasses,
   notPerformedWords,
   notShown,
   openTemporaries,
   outcomeLabel,
+  PLAIN_WORDS,
   type RawCheckEvent,
   readingText,
   type StandingReading,
+  SUPPLY_WORDS,
   SYMPTOMS,
   seenText,
   stateLabel,
+  stillOff,
   summarise,
+  TIGHTENED_WORDS,
+  wasTaken,
   workWords,
   worstFirst,
 } from '@/core/index.ts';
@@ -53,6 +61,8 @@ export interface SheetData {
   readonly history: readonly string[];
   readonly findings: readonly {
     readonly title: string;
+    /** For the customer; left out by sheets that were printed earlier. */
+    readonly plain?: string | null;
     readonly action: string;
     readonly note: string | null;
     readonly proof: readonly string[];
@@ -78,6 +88,14 @@ export interface SheetData {
   readonly shownCured: boolean;
   /** What was seen besides, worst first, and what the customer said to it. */
   readonly alsoSeen: readonly { readonly text: string; readonly safety: boolean }[];
+  /** What came off, was got and was sent out; left out by sheets that were printed earlier. */
+  readonly beside?: {
+    readonly putBack: readonly string[];
+    readonly leftOff: readonly string[];
+    readonly parts: readonly string[];
+    readonly sentOut: readonly string[];
+    readonly agreed: readonly string[];
+  };
   readonly watch: readonly string[];
   readonly cautions: readonly string[];
 }
@@ -117,6 +135,7 @@ export async function sheetOf(
     history: historyWords({ ...bench.head.history, agreed: bench.head.agreed }),
     findings: findings.map((f) => ({
       title: faultLabel(f.repair.key, CARDS),
+      plain: plainOf(f.repair.step.id),
       action: [
         ACTION_WORDS[f.repair.step.action],
         ...(f.repair.step.did ? [carburettorText(f.repair.step.did)] : []),
@@ -150,8 +169,39 @@ export async function sheetOf(
     endingNote: close && 'close' in close ? (close.note ?? null) : null,
     shownCured: close !== undefined && 'close' in close && close.close === 'cured',
     alsoSeen: worstFirst(bench.beside.seen).map((seen) => ({ text: seenText(seen), safety: seen.bad === 'safety' })),
+    beside: besideOf(bench),
     watch: watchOf(bench, findings),
     cautions: cautionsOf(bench, summary, close !== undefined),
+  };
+}
+
+/** What was wrong, for whoever rides it; null for what is a condition and no part. */
+function plainOf(id: string): string | null {
+  const part = findFault(id)?.part;
+  return part ? PLAIN_WORDS[part] : null;
+}
+
+/** What came off and went back on, parts, work done elsewhere, and what was agreed. */
+function besideOf({ beside }: Bench): NonNullable<SheetData['beside']> {
+  return {
+    putBack: beside.off
+      .filter(({ on }) => on !== null)
+      .map(({ item, on }) => {
+        const tight = on!.tight;
+        if (tight === null) return item;
+        return `${item}, ${typeof tight === 'string' ? TIGHTENED_WORDS[tight] : `${Math.round(tight * 10) / 10} N·m`}`;
+      }),
+    leftOff: stillOff(beside).map(({ item }) => item),
+    parts: beside.needs.map(
+      ({ name, number, superseded, now, substitute }) =>
+        `${[name, superseded ?? number].filter(Boolean).join(' ')}: ${SUPPLY_WORDS[now].toLowerCase()}${substitute ? ', a substitute' : ''}`,
+    ),
+    sentOut: beside.sent.map(
+      (item) => `${awayText(item)}: ${item.back === null ? 'not back' : wasTaken(item) ? 'passed' : 'did not pass'}`,
+    ),
+    agreed: beside.approvals.map(
+      ({ sum, answer, who, how }) => `Up to ${sum}: ${answer} by ${who}, ${ASKED_WAY_WORDS[how].toLowerCase()}`,
+    ),
   };
 }
 
@@ -162,6 +212,7 @@ function cautionsOf(bench: Bench, summary: ReturnType<typeof summarise>, closed:
     ...openTemporaries(bench).map(
       (r) => `Repaired for the time being only: ${faultLabel(r.key, CARDS)}. It has to be made good.`,
     ),
+    ...stillOff(bench.beside).map(({ item }) => `Left off the machine: ${item}.`),
     ...bench.waived.map((w) => `Passed over: ${CONDITION_WORK[w.condition]?.title ?? w.condition}. ${w.because}`),
     ...(!closed ? [] : summary.work.due.filter((d) => d.of === null)).map(
       (d) => `Not done, ${d.title}: ${workWords({ ...d, steps: d.steps.map((step) => step.label) }, CARDS)}.`,
@@ -191,7 +242,14 @@ function watchOf(bench: Bench, findings: readonly Finding[]): readonly string[] 
           `By ${DAY.format(new Date(followUpOn))}: ${steps.map((id) => CONDITION_WORK[condition]?.steps[id] ?? id).join('; ')}.`,
         ],
   );
-  return [...new Set([...later, ...letIn, ...behind])];
+  const putOff = bench.beside.later.map(
+    ({ what, dueOn, atHours }) =>
+      `${[dueOn && `By ${DAY.format(new Date(dueOn))}`, atHours !== null && `at ${atHours} h on the meter`].filter(Boolean).join(' or ')}: ${what}.`,
+  );
+  const substitutes = bench.beside.needs
+    .filter(({ substitute }) => substitute)
+    .map(({ name }) => `${name}: a substitute is fitted; it is looked at next time.`);
+  return [...new Set([...later, ...putOff, ...letIn, ...behind, ...substitutes])];
 }
 
 /** The verdict on figures; a plain outcome is its own. */

@@ -1,5 +1,5 @@
 import { shop } from '@/db/client.ts';
-import { CALENDAR_HEADERS, calendarOf } from '@/features/later/server/calendar.ts';
+import { baseOf, CALENDAR_HEADERS, calendarOf } from '@/features/later/server/calendar.ts';
 import { dueLater } from '@/features/later/server/dueLater.ts';
 import { handledFor } from '@/features/people/server/handledAs.ts';
 
@@ -10,6 +10,6 @@ const WORDS = { failed: 'the calendar was not written', told: 'The calendar cann
 /** What is to be done later, as a calendar file. */
 export const GET = (request: Request) =>
   handledFor(request, WORDS, async () => {
-    const text = calendarOf(await dueLater(shop()), new URL(request.url).origin);
+    const text = calendarOf(await dueLater(shop()), baseOf(request));
     return new Response(text, { headers: CALENDAR_HEADERS });
   });

@@ -39,6 +39,12 @@ export default async function SheetPage({ params }: Params) {
           >
             Back to the bench
           </Link>
+          <Link
+            href={`/jobs/${id}/proof`}
+            className="flex min-h-tap items-center px-2 font-semibold underline underline-offset-4"
+          >
+            Page for the customer
+          </Link>
         </div>
       </DeskBar>
       {may(desk.role, 'sheet.share') && !('unread' in sheet) && <SheetLinks jobId={id} />}

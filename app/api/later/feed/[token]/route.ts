@@ -1,6 +1,6 @@
 import { shop } from '@/db/client.ts';
 import { isCalendarLink } from '@/db/later.ts';
-import { CALENDAR_HEADERS, calendarOf } from '@/features/later/server/calendar.ts';
+import { baseOf, CALENDAR_HEADERS, calendarOf } from '@/features/later/server/calendar.ts';
 import { dueLater } from '@/features/later/server/dueLater.ts';
 import { handled } from '@/features/shop/server/handled.ts';
 import { hashOfToken, TOKEN_SHAPE } from '@/keys/tokens.ts';
@@ -16,5 +16,5 @@ export const GET = (request: Request, { params }: { params: Promise<{ token: str
     if (!TOKEN_SHAPE.test(token) || !(await isCalendarLink(shop(), hashOfToken(token))))
       return Response.json({ message: 'this address leads nowhere' }, { status: 404 });
     const { 'content-disposition': _as, ...headers } = CALENDAR_HEADERS;
-    return new Response(calendarOf(await dueLater(shop()), new URL(request.url).origin), { headers });
+    return new Response(calendarOf(await dueLater(shop()), baseOf(request)), { headers });
   });
