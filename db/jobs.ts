@@ -54,6 +54,8 @@ export interface RecordedEvent {
   readonly at: Date;
   /** The time it says cannot be. */
   readonly timeDoubtful: boolean;
+  /** Brought in from another shop. */
+  readonly imported: boolean;
   /** Rules and catalogue it was written under. */
   readonly ruleVersion: string;
   /** Version of the engine sheet it was judged by. */
@@ -113,13 +115,14 @@ export const toJob = (row: typeof jobs.$inferSelect): Job => ({
   eventCount: row.eventCount,
   closedAt: row.closedAt,
 });
-const toEvent = (row: typeof jobEvents.$inferSelect): RecordedEvent => ({
+export const toEvent = (row: typeof jobEvents.$inferSelect): RecordedEvent => ({
   id: row.id,
   seq: row.seq,
   kind: row.kind as EventKind,
   personId: row.personId,
   at: row.at,
   timeDoubtful: row.timeDoubtful,
+  imported: row.imported,
   ruleVersion: row.ruleVersion,
   sheetVersion: row.sheetVersion,
   payload: row.payload,
@@ -277,4 +280,42 @@ export async function figuresOf(shop: Shop, eventId: string): Promise<Figure[]> 
     orderBy: [asc(eventFigures.field)],
   });
   return rows.map(({ field, typed, unit, valueSi, openLoop }) => ({ field, typed, unit, valueSi, openLoop }));
+}
+
+/** A line that was written in another shop. */
+export interface BroughtIn {
+  readonly seq: number;
+  readonly timeDoubtful: boolean;
+  readonly event: NewEvent;
+}
+
+/**
+ * Takes in a job of another shop whole: its lines keep their ids, times and who wrote them, and are marked.
+ * @param before what it stands on; false where something else has the same id
+ * @param after what belongs to it
+ * @returns its number here; null where it, or one of its lines, is here already: nothing was written
+ */
+export async function bringIn(
+  shop: Shop,
+  job: NewJob & { readonly closedAt: Date | null },
+  lines: readonly BroughtIn[],
+  receivedAt: Date,
+  before: (tx: Shop) => Promise<boolean>,
+  after: (tx: Shop) => Promise<void>,
+): Promise<number | null> {
+  return shop.wholly(async (tx) => {
+    const ids = lines.map((line) => line.event.id);
+    if (await tx.row(jobs, eq(jobs.id, job.id), { forUpdate: true })) return null;
+    if (await tx.row(jobEvents, inArray(jobEvents.id, ids))) return null;
+    if (!(await before(tx))) return null;
+    const number = await tx.nextNumber();
+    await tx.add(jobs, { ...job, number, eventCount: lines.length - 1 });
+    for (const { seq, timeDoubtful, event } of lines) {
+      const { figures, ...row } = event;
+      await tx.add(jobEvents, { ...row, jobId: job.id, seq, receivedAt, timeDoubtful, imported: true });
+      await tx.add(eventFigures, ...figures.map((figure) => ({ ...figure, eventId: event.id })));
+    }
+    await after(tx);
+    return number;
+  });
 }

@@ -241,6 +241,8 @@ export const jobEvents = mysqlTable(
     receivedAt: moment('received_at').notNull(),
     /** The time it says cannot be: ahead of the server's clock, or before the job was there. */
     timeDoubtful: boolean('time_doubtful').notNull().default(false),
+    /** Brought in with a whole job from another shop; who and when are as that shop wrote them. */
+    imported: boolean('imported').notNull().default(false),
     ruleVersion: varchar('rule_version', { length: 40 }).notNull(),
     sheetVersion: smallint('sheet_version').notNull(),
     /** The event as a case file holds it; for the complaint, the head of the case file. */

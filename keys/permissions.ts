@@ -32,6 +32,8 @@ export const MATRIX = {
   /** What is due, by a calendar's own address. */
   'calendar.by-link': everybody,
   'file.take': skilled,
+  /** A job of another shop. */
+  'file.bring': owner,
   'engines.see': staff,
   'engines.change': skilled,
   'house.see': staff,
@@ -94,6 +96,9 @@ export const ROUTES: readonly Route[] = [
   { method: 'GET', path: '/api/jobs', action: 'job.see' },
   { method: 'POST', path: '/api/jobs', action: 'job.open' },
   { method: 'GET', path: '/api/jobs/[id]/case', action: 'file.take' },
+  { method: 'GET', path: '/api/jobs/[id]/whole', action: 'file.take' },
+  { method: 'POST', path: '/api/jobs/whole', action: 'file.bring' },
+  { method: 'GET', path: '/api/tables/[name]', action: 'file.take' },
   { method: 'GET', path: '/api/jobs/[id]/events', action: 'job.see' },
   { method: 'GET', path: '/api/jobs/[id]/photos/[sha256]', action: 'job.see' },
   // What kind of event it is, is asked once it is read.

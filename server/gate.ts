@@ -6,8 +6,12 @@ import { z } from 'zod';
 export const MOST_BYTES = 100_000;
 /** A line of a record may bring its photo with it. */
 export const MOST_BYTES_WITH_PHOTO = 320_000;
-export const mostBytesOf = (url: string): number =>
-  /^\/api\/jobs\/[\w-]+\/events$/.test(url) ? MOST_BYTES_WITH_PHOTO : MOST_BYTES;
+/** A whole job of another shop, photos and all. */
+export const MOST_BYTES_OF_JOB = 12_000_000;
+export function mostBytesOf(url: string): number {
+  if (url === '/api/jobs/whole') return MOST_BYTES_OF_JOB;
+  return /^\/api\/jobs\/[\w-]+\/events$/.test(url) ? MOST_BYTES_WITH_PHOTO : MOST_BYTES;
+}
 const METHODS = ['GET', 'HEAD', 'POST'];
 const PER_MS = 10_000;
 /** Of a body that is refused so much more is let come, and thrown away: whoever still writes does not see the answer before [bytes, ms]. */

@@ -4,6 +4,7 @@ import { shop } from '@/db/client.ts';
 import { environment } from '@/db/environment.ts';
 import { houseNow } from '@/db/house.ts';
 import { activePeople, everyPerson } from '@/db/people.ts';
+import { Files } from '@/features/formats/Files.tsx';
 import { Backups } from '@/features/house/Backups.tsx';
 import { HouseForm } from '@/features/house/HouseForm.tsx';
 import { DeskBar } from '@/features/shop/DeskBar.tsx';
@@ -24,6 +25,7 @@ export default async function HouseRulesPage() {
       </DeskBar>
       <main className="mx-auto max-w-[1500px] p-3">
         <Backups {...backups()} folder={resolve(environment().RIDGE_BACKUP_FOLDER)} />
+        {desk.mayTakeFile && <Files mayBring={desk.role === 'owner'} />}
         <HouseForm
           house={house}
           by={all.find((p) => p.id === personId)?.name ?? null}

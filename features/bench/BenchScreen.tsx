@@ -1,6 +1,6 @@
 'use client';
 import { clsx } from 'clsx';
-import { Suspense, useMemo } from 'react';
+import { Suspense } from 'react';
 import { type CaseHead, SYMPTOMS } from '@/core/index.ts';
 import { DeskBar } from '@/features/shop/DeskBar.tsx';
 import { isDrawn } from '@/features/station/drawn.ts';
@@ -14,7 +14,7 @@ import { PlateArea } from './PlateArea.tsx';
 import { KeyList, Notices, PANELS, PartPanel } from './panels.ts';
 import { NOTHING_PLANNED } from './plates.ts';
 import { Tape } from './Tape.tsx';
-import { besidesOf, partsOnBench, type SeenBefore } from './tapeLines.ts';
+import { partsOnBench, type SeenBefore } from './tapeLines.ts';
 import { type BenchProps, useBench } from './useBench.ts';
 
 /** One job on the bench. */
@@ -46,7 +46,6 @@ function Bench({ machine, told, seenBefore, ...props }: Parameters<typeof BenchS
   useFetchedLater(STATION_PARTS);
   const { now, ridge, view, dispatch, shown, closed } = bench;
   const { summary } = now;
-  const beside = useMemo(() => besidesOf(bench.lines), [bench.lines]);
   return (
     <>
       {bench.asking}
@@ -60,7 +59,7 @@ function Bench({ machine, told, seenBefore, ...props }: Parameters<typeof BenchS
             mayFold={shown.kind === 'check' && isDrawn(shown.plate.check) && view.part === null}
           />
           <Suspense fallback={null}>
-            <Notices {...bench.notices} head={caseHead} beside={beside} />
+            <Notices {...bench.notices} head={caseHead} lines={bench.lines} />
           </Suspense>
           <Asked bench={bench} engine={caseHead.engine} mayClose={desk.mayClose} />
           <div
@@ -80,7 +79,7 @@ function Bench({ machine, told, seenBefore, ...props }: Parameters<typeof BenchS
                 habit={desk.habit}
                 parts={partsOnBench(bench.lines)}
                 open={now.open}
-                beside={beside}
+                lines={bench.lines}
                 before={seenBefore}
                 onBeside={bench.putBeside}
                 suspects={summary.suspects}

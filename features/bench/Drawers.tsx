@@ -33,7 +33,7 @@ export function Drawers({
   blockers,
   parts,
   open,
-  beside,
+  lines,
   before,
   onBeside,
   view: { drawer, keysShown },
@@ -76,6 +76,11 @@ export function Drawers({
             Case file
           </a>
         )}
+        {desk.mayTakeFile && (
+          <a href={`/api/jobs/${jobId}/whole`} download className={LINK}>
+            Whole job
+          </a>
+        )}
         <Button
           onClick={() => dispatch({ kind: 'keys', shown: !keysShown })}
           aria-expanded={keysShown}
@@ -87,7 +92,7 @@ export function Drawers({
       {!closed && drawer !== null && (
         <Suspense key={drawer} fallback={null}>
           <OpenDrawer
-            {...{ drawer, jobId, head, habit, suspects, blockers, parts, open, beside, before }}
+            {...{ drawer, jobId, head, habit, suspects, blockers, parts, open, lines, before }}
             {...{ onRecord, onBeside, belief, quote }}
           />
         </Suspense>

@@ -1,7 +1,6 @@
 import type { ReactNode } from 'react';
 import {
   type BenchSummary,
-  type Beside,
   type CaseHead,
   checkLabel,
   checkOf,
@@ -22,6 +21,7 @@ import {
 import type { Reach } from '@/features/record/client/jobRecord.ts';
 import { Button } from '@/ui/Button.tsx';
 import { agreedUpTo } from './agreedUpTo.ts';
+import { besidesOf, type NumberedLine } from './besides.ts';
 import { useFaultCards } from './FaultWords.tsx';
 import type { Health } from './reasonerClient.ts';
 
@@ -32,8 +32,8 @@ interface Props extends Connection {
   readonly head: Pick<CaseHead, 'engine' | 'agreed'>;
   readonly repairs: readonly MadeRepair[];
   readonly readings: readonly StandingReading[];
-  /** What was written down beside the tracing. */
-  readonly beside: Pick<Beside, 'approvals'>;
+  /** The tape so far. */
+  readonly lines: readonly NumberedLine[];
   readonly grossErrorLine: string | null;
   /** The same was taken again, and it still does not fit. */
   readonly grossErrorAgain: boolean;
@@ -139,10 +139,10 @@ function ConnectionNotices({ waiting, reach, keeps, health, onAgain }: Connectio
 }
 
 /** What was agreed at the counter, where the next part would go past it. */
-function AgreedNotice({ summary, head, repairs, readings, beside }: Props) {
+function AgreedNotice({ summary, head, repairs, readings, lines }: Props) {
   const cards = useFaultCards();
   const { proveFirst } = head.agreed;
-  const spendAtMost = agreedUpTo(head.agreed, beside.approvals);
+  const spendAtMost = agreedUpTo(head.agreed, besidesOf(lines).approvals);
   const next = splitKey(summary.confirmed[0]!.fault).id;
   const most = (id: string) => cards[id]?.repair.partsBand?.[1] ?? 0;
   if (most(next) === 0) return null;

@@ -1,10 +1,11 @@
 'use client';
-import { type ReactNode, useEffect, useRef, useState } from 'react';
-import type { Beside, CaseHead, CloseBlocker, FaultCards, Money, Quote, RawEvent, Suspect } from '@/core/index.ts';
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import type { CaseHead, CloseBlocker, FaultCards, Money, Quote, RawEvent, Suspect } from '@/core/index.ts';
 import { CARBURETTOR_JOB } from '@/core/index.ts';
 import { useEntryId } from '@/features/record/client/entryId.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
+import { besidesOf, type NumberedLine } from './besides.ts';
 import { ClosePanel } from './ClosePanel.tsx';
 import { CostForm } from './CostForm.tsx';
 import { useFaultCards } from './FaultWords.tsx';
@@ -29,8 +30,8 @@ export interface Opened {
   readonly parts: readonly OnBench[];
   /** What stands open on the machine. */
   readonly open: readonly string[];
-  /** What was written down beside the tracing so far. */
-  readonly beside: Beside;
+  /** The tape so far. */
+  readonly lines: readonly NumberedLine[];
   readonly before: SeenBefore | null;
   readonly onRecord: (event: RawEvent, id: string) => void;
   /** Written down while the drawer stays open. */
@@ -50,7 +51,7 @@ export function OpenDrawer({
   blockers,
   parts,
   open,
-  beside,
+  lines,
   before,
   onRecord,
   onBeside,
@@ -58,6 +59,7 @@ export function OpenDrawer({
   quote,
 }: Opened) {
   const cards = useFaultCards();
+  const beside = useMemo(() => besidesOf(lines), [lines]);
   return (
     <DrawerBox>
       {drawer === 'repair' && (

@@ -54,6 +54,7 @@ export function TapeLine({ line, standing, before, habit, asked, canStrike, onAs
             {whenText(line.at)}
           </time>
           {line.timeDoubtful && <span className="font-bold text-rust"> (that clock was wrong)</span>} · {line.who}
+          {line.imported && ' · from another shop'}
         </span>
         {!line.sent && <span className="font-bold text-rust">not sent yet</span>}
       </p>

@@ -1,19 +1,15 @@
 import {
   type AlsoSeen,
   accessLabel,
-  type Beside,
   checkLabel,
   checkOf,
-  NOTHING_BESIDE,
   notPerformedWords,
   type RawBeside,
   type RawCheckEvent,
   type RawEvent,
   type RawNotPerformedEvent,
   type RawSetUpEvent,
-  readBeside,
   readingText,
-  withBeside,
 } from '@/core/index.ts';
 import type { Person } from '@/db/people.ts';
 import type { Unsent } from '@/features/record/client/keptRecord.ts';
@@ -29,6 +25,8 @@ export interface Line {
   readonly sent: boolean;
   /** The clock it came from was wrong. */
   readonly timeDoubtful?: boolean | undefined;
+  /** It was written in another shop. */
+  readonly imported?: boolean | undefined;
   /** The number of the line that struck this one. */
   readonly struckBy: number | null;
 }
@@ -42,11 +40,12 @@ export function linesOf(
   const name = (id: string) => people.find((p) => p.id === id)?.name ?? 'unknown';
   const struck = new Map<number, number>();
   const all = [
-    ...events.map(({ id, seq, at, personId, event, timeDoubtful }) => ({
+    ...events.map(({ id, seq, at, personId, event, timeDoubtful, imported }) => ({
       key: id,
       number: seq,
       at,
       timeDoubtful,
+      imported,
       who: name(personId),
       event,
       sent: true,
@@ -76,15 +75,6 @@ export function partsOnBench(lines: readonly { readonly seq: number; readonly ev
 export interface SeenBefore {
   readonly job: number;
   readonly seen: readonly AlsoSeen[];
-}
-
-/** What is written down beside the tracing, as it stands by these lines. */
-export function besidesOf(lines: readonly { readonly seq: number; readonly event: RawEvent }[]): Beside {
-  const struck = new Set(lines.flatMap(({ event }) => ('correct' in event ? [event.correct] : [])));
-  return lines.reduce<Beside>((before, { seq, event }) => {
-    const read = struck.has(seq) || 'correct' in event ? null : readBeside(event, '$');
-    return read?.ok ? withBeside(before, read.value, seq) : before;
-  }, NOTHING_BESIDE);
 }
 
 /** Whether a line was written down beside the tracing. */

@@ -15,6 +15,8 @@ export interface PrintedEvent {
   readonly at: string;
   /** That time cannot be: the clock it came from was wrong. */
   readonly timeDoubtful?: boolean;
+  /** It was written in another shop. */
+  readonly imported?: boolean;
   readonly event: RawEvent;
 }
 

@@ -1,5 +1,9 @@
 const MOST_BYTES = 100_000;
 
+/** What a request may bring besides what any may: a photo with a line of a record, or a whole job. */
+export type Brings = 'little' | 'photo' | 'job';
+const MOST_OF_JOB = 12_000_000;
+
 /** Half a letter, or none at all, is no text: the database would keep something else. @throws SyntaxError */
 function wholeLetters(key: string, value: unknown): unknown {
   for (const text of [key, value])
@@ -18,18 +22,19 @@ const photoLetters = (value: unknown): number =>
 
 /**
  * A request's JSON, refused in plain words when it is too long or not whole.
- * @param mayBringPhoto its `photo` does not count
  */
 export async function readJson(
   request: Request,
-  mayBringPhoto = false,
+  brings: Brings = 'little',
 ): Promise<{ ok: true; value: unknown } | { ok: false; status: 400 | 413; message: string }> {
   try {
     const text = await request.text();
     const tooLong = { ok: false, status: 413, message: `too long: at most ${MOST_BYTES / 1000} kB at once` } as const;
-    if (text.length > MOST_BYTES + (mayBringPhoto ? MOST_PHOTO_LETTERS : 0)) return tooLong;
+    const besides = { little: 0, photo: MOST_PHOTO_LETTERS, job: MOST_OF_JOB }[brings];
+    if (text.length > MOST_BYTES + besides) return tooLong;
     const value: unknown = JSON.parse(text, wholeLetters);
-    return text.length - (mayBringPhoto ? photoLetters(value) : 0) > MOST_BYTES ? tooLong : { ok: true, value };
+    const counted = brings === 'photo' ? text.length - photoLetters(value) : text.length;
+    return brings !== 'job' && counted > MOST_BYTES ? tooLong : { ok: true, value };
   } catch {
     return { ok: false, status: 400, message: 'this is not whole JSON' };
   }

@@ -73,6 +73,15 @@ const EVENTS: readonly object[] = [
   { access: 'shroud', now: 'open' },
   { seen: 'brake', bad: 'safety', note: 'n', price: 12 },
   { asked: 1, answer: 'declined', price: 12 },
+  { off: 'Link', behind: 'carburettor', hole: 'outer', bag: '2' },
+  { on: 1, tight: { value: 9, unit: 'N m' } },
+  { photo: 'a'.repeat(64), of: 'plate' },
+  { need: 'Coil', number: '1', price: 3 },
+  { supply: 1, now: 'ordered', dueOn: '2027-01-02' },
+  { approval: 90, answer: 'agreed', who: 'w', how: 'phone' },
+  { sent: 'Head', to: 't', must: ['flat'] },
+  { back: 1, read: [{ read: 'r', passes: true }] },
+  { later: 'l', dueOn: '2027-01-02', atHours: 3 },
   { note: 'n' },
 ];
 const id = fc.oneof(

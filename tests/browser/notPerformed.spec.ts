@@ -63,6 +63,7 @@ test('a repaired machine is tried for what belongs to handing it back, and may b
   await expect(bench.title).toHaveText('Crank it and watch');
   await bench.choose('Normal');
   await bench.record();
+  await bench.together();
   const ready = page.getByRole('region', { name: 'Ready to close' });
   const list = ready.getByRole('group').filter({ hasText: 'Before it goes back' });
   const left = list.getByRole('button');

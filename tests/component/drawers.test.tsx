@@ -3,7 +3,8 @@ import { cleanup, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useReducer } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { type AlsoSeen, faultCards, NOTHING_BESIDE, type RawEvent, summarise } from '@/core/index.ts';
+import { type AlsoSeen, faultCards, type RawEvent, summarise } from '@/core/index.ts';
+import type { NumberedLine } from '@/features/bench/besides.ts';
 import { Drawers } from '@/features/bench/Drawers.tsx';
 import { FaultWords } from '@/features/bench/FaultWords.tsx';
 import { plateReducer, UNTOUCHED } from '@/features/bench/plateReducer.ts';
@@ -17,6 +18,16 @@ const BENCH = withEvents(
   { check: 'balance.heat', condition: 'half-speed', readings: { '1': 'hot', '2': 'cold' } },
   { check: 'spark.tester', cylinder: 2, condition: 'cranking', outcome: 'none' },
 );
+
+/** The same as it was written down. */
+const linesOf = (seen: readonly AlsoSeen[]): readonly NumberedLine[] =>
+  seen.flatMap(({ event, part, bad, note, price, answer }) => [
+    {
+      seq: event,
+      event: { seen: part, bad, ...(note === null ? {} : { note }), ...(price === null ? {} : { price }) },
+    },
+    ...(answer === null ? [] : [{ seq: event + 1000, event: { asked: event, answer } }]),
+  ]);
 
 function Shown({
   closed = false,
@@ -41,7 +52,7 @@ function Shown({
         habit="metric"
         parts={[]}
         open={[]}
-        beside={{ ...NOTHING_BESIDE, seen }}
+        lines={linesOf(seen)}
         before={before}
         onBeside={onRecord}
         suspects={suspects}

@@ -91,13 +91,23 @@ const kept = (payload: unknown, why: string) => ({
   ),
 });
 
-export const printedOf = ({ id, seq, kind, personId, at, timeDoubtful, payload }: RecordedEvent): PrintedEvent => ({
+export const printedOf = ({
+  id,
+  seq,
+  kind,
+  personId,
+  at,
+  timeDoubtful,
+  imported,
+  payload,
+}: RecordedEvent): PrintedEvent => ({
   id,
   seq,
   kind,
   personId,
   at: at.toISOString(),
   ...(timeDoubtful ? { timeDoubtful } : {}),
+  ...(imported ? { imported } : {}),
   event: payload as RawEvent,
 });
 

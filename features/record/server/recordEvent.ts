@@ -135,7 +135,7 @@ async function judged(
     engine,
     house: { ...DEFAULT_HOUSE, ...file.head.house },
   });
-  const row = { ...event, seq: record.length, timeDoubtful: false };
+  const row = { ...event, seq: record.length, timeDoubtful: false, imported: false };
   return {
     ok: true,
     event,

@@ -2,7 +2,8 @@ import 'server-only';
 import type { RawEvent } from '@/core/index.ts';
 import { linesOfMachine } from '@/db/jobs.ts';
 import type { Shop } from '@/db/shop.ts';
-import { besidesOf, type SeenBefore } from '@/features/bench/tapeLines.ts';
+import { besidesOf } from '@/features/bench/besides.ts';
+import type { SeenBefore } from '@/features/bench/tapeLines.ts';
 
 /** So many visits back; what nobody saw again since is told of no longer. */
 const VISITS = 3;

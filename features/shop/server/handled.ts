@@ -1,6 +1,6 @@
 import 'server-only';
 import { UnreadableRecord } from '@/features/record/server/jobFile.ts';
-import { readJson } from '../readJson.ts';
+import { type Brings, readJson } from '../readJson.ts';
 import { reported } from './log.ts';
 
 /** The gate gave every request an id; the log and whoever asked know it by that. */
@@ -33,10 +33,10 @@ export const handledJson = (
   request: Request,
   words: { readonly failed: string; readonly told: string },
   work: (body: unknown) => Promise<Response>,
-  mayBringPhoto = false,
+  brings: Brings = 'little',
 ): Promise<Response> =>
   handled(request, words, async () => {
-    const body = await readJson(request, mayBringPhoto);
+    const body = await readJson(request, brings);
     return body.ok ? work(body.value) : said(body.status, 'not-json', body.message);
   });
 

@@ -39,5 +39,5 @@ export const POST = (request: Request, { params }: Context) =>
       const { status, ...rest } = recorded;
       return Response.json(rest, { status });
     },
-    true,
+    'photo',
   );

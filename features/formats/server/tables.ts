@@ -1,0 +1,94 @@
+import 'server-only';
+import Papa from 'papaparse';
+import { type RawCheckEvent, type RawEvent, readingText, SYMPTOMS } from '@/core/index.ts';
+import type { Shop } from '@/db/shop.ts';
+import { type JobWithRecord, jobsWithRecords } from '@/db/tables.ts';
+import { besidesOf } from '@/features/bench/besides.ts';
+import type { CaseHeadFile } from '@/features/record/printedEvent.ts';
+
+type Cell = string | number | null;
+type Table = { readonly columns: readonly string[]; readonly rows: readonly (readonly Cell[])[] };
+
+const linesOf = ({ record }: JobWithRecord) =>
+  record.slice(1).map(({ seq, at, personId, payload }) => ({ seq, at, personId, event: payload as RawEvent }));
+
+/** Each job a line. */
+function jobsTable(all: readonly JobWithRecord[]): Table {
+  return {
+    columns: [
+      'job',
+      'tag',
+      'machine',
+      'owner',
+      'opened',
+      'promised',
+      'closed',
+      'ending',
+      'complaint',
+      'hours',
+      'lines',
+    ],
+    rows: all.map((one) => {
+      const { job, machine } = one;
+      const head = one.record[0]!.payload as CaseHeadFile;
+      const close = linesOf(one).find(({ event }) => 'close' in event)?.event;
+      return [
+        ...[job.number, machine.tag, machine.name, machine.owner, job.openedAt.toISOString(), job.promisedOn],
+        ...[job.closedAt?.toISOString() ?? null, close && 'close' in close ? close.close : null],
+        ...[head.complaint.map((s) => SYMPTOMS[s]).join('; '), head.history?.hours ?? null, job.eventCount],
+      ];
+    }),
+  };
+}
+
+/** Each figure of each reading a line, as typed and as an inside value; what was struck says so. */
+function readingsTable(all: readonly JobWithRecord[]): Table {
+  return {
+    columns: ['job', 'tag', 'line', 'at', 'by', 'check', 'cylinder', 'condition', 'temperature', 'reading', 'struck'],
+    rows: all.flatMap((one) => {
+      const lines = linesOf(one);
+      const struck = new Set(lines.flatMap(({ event }) => ('correct' in event ? [event.correct] : [])));
+      return lines.flatMap(({ seq, at, personId, event }): Cell[][] => {
+        if (!('check' in event) || event.check === undefined) return [];
+        const read = event as RawCheckEvent;
+        return [
+          [
+            ...[one.job.number, one.machine.tag, seq, at.toISOString(), one.names.get(personId) ?? null, read.check],
+            ...[read.cylinder ?? null, read.condition ?? null, read.temperature ?? null, readingText(read)],
+            struck.has(seq) ? 'struck' : null,
+          ],
+        ];
+      });
+    }),
+  };
+}
+
+/** Each part that was needed a line. */
+function partsTable(all: readonly JobWithRecord[]): Table {
+  return {
+    columns: ['job', 'tag', 'part', 'number', 'superseded by', 'state', 'due', 'bin', 'substitute', 'price'],
+    rows: all.flatMap((one) =>
+      besidesOf(linesOf(one)).needs.map((part) => [
+        ...[one.job.number, one.machine.tag, part.name, part.number, part.superseded, part.now, part.dueOn, part.bin],
+        ...[part.substitute ? 'yes' : null, part.price],
+      ]),
+    ),
+  };
+}
+
+const TABLES = { jobs: jobsTable, readings: readingsTable, parts: partsTable } as const;
+export type TableName = keyof typeof TABLES;
+export const isTable = (name: string): name is TableName => Object.hasOwn(TABLES, name);
+
+/**
+ * A table of the shop as CSV. A cell that a spreadsheet would run as a formula is written as text.
+ * @see RFC 4180
+ */
+export async function csvOf(shop: Shop, name: TableName): Promise<string> {
+  const { columns, rows } = TABLES[name](await jobsWithRecords(shop));
+  return `${csvText(columns, rows)}\r\n`;
+}
+
+/** Rows as RFC 4180 has them. */
+export const csvText = (columns: readonly string[], rows: readonly (readonly Cell[])[]): string =>
+  Papa.unparse({ fields: [...columns], data: rows.map((row) => [...row]) }, { newline: '\r\n', escapeFormulae: true });
