@@ -18,7 +18,8 @@ const KEEP = `(function(){
       if (waits && !heard(button)) return;
       clearInterval(look);
       kept.delete(button);
-      if (waits) button.click();
+      // What a page does as it comes to life, such as taking the focus, goes first.
+      if (waits) setTimeout(function(){ button.click() }, 250);
     }, 30);
   }, true);
 })()`;

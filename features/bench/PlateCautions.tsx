@@ -1,7 +1,11 @@
 import { clsx } from 'clsx';
+import { useEffect, useState } from 'react';
 import { CAUTIONS_IN_SHORT, type CautionId, GATING_CAUTIONS, type RawHeededEvent } from '@/core/index.ts';
 import { useEntryId } from '@/features/record/client/entryId.ts';
 import { Cautions } from './Cautions.tsx';
+
+/** Nobody reads a caution faster [ms]: a second tap that was meant for what lay there before is none on this. */
+const READ_MS = 700;
 
 /**
  * The hazards of a check: in full until this person has read them on this job and in this shift, then in one line that opens by a tap. What withholds
@@ -24,6 +28,12 @@ export function PlateCautions({
   const inFull = ids.filter((caution) => GATING_CAUTIONS.has(caution) || !heeded.has(caution));
   const due = inFull.filter((caution) => !heeded.has(caution));
   const known = ids.filter((caution) => !inFull.includes(caution));
+  const shown = due.join();
+  const [readable, setReadable] = useState<string | null>(null);
+  useEffect(() => {
+    const stood = setTimeout(() => setReadable(shown), READ_MS);
+    return () => clearTimeout(stood);
+  }, [shown]);
   return (
     <div
       className={clsx(
@@ -37,8 +47,9 @@ export function PlateCautions({
       {due.length > 0 && (
         <button
           type="button"
+          disabled={readable !== shown}
           onClick={() => onHeed({ heeded: due }, id)}
-          className="min-h-tap border-2 border-on-hazard bg-hazard px-4 font-bold text-on-hazard"
+          className="min-h-tap border-2 border-on-hazard bg-hazard px-4 font-bold text-on-hazard disabled:opacity-55"
         >
           I have read {due.length === 1 ? 'it' : 'them'}
         </button>

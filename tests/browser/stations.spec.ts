@@ -234,7 +234,7 @@ test('the menu leads to floor, engines and house rules, and Escape puts it away'
   await onBench(page);
   const menu = page.getByRole('navigation', { name: 'Places' });
   await menu.getByRole('button', { name: 'Menu' }).click();
-  await expect(menu.getByRole('link')).toHaveText(['Floor', 'Engines', 'House rules', 'People']);
+  await expect(menu.getByRole('link')).toHaveText(['Floor', 'Later', 'Engines', 'House rules', 'People']);
   await page.keyboard.press('Escape');
   await expect(menu.getByRole('link')).toHaveCount(0);
   await menu.getByRole('button', { name: 'Menu' }).click();

@@ -71,7 +71,7 @@ describe('who may do what', () => {
       ...['engines.change', 'file.take', 'job.close', 'job.override', 'sheet.share'],
     ]);
     expect(ACTIONS.filter((a) => may('owner', a) && !may('technician', a)).sort()).toEqual([
-      ...['audit.see', 'house.change', 'people.change'],
+      ...['audit.see', 'file.bring', 'house.change', 'people.change'],
     ]);
   });
 });

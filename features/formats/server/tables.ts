@@ -89,6 +89,12 @@ export async function csvOf(shop: Shop, name: TableName): Promise<string> {
   return `${csvText(columns, rows)}\r\n`;
 }
 
+/** What a spreadsheet may run; also where the cell goes on in another line. @see OWASP, CSV injection */
+const FORMULA = /^[=+\-@\t\r][\s\S]*$/;
+
 /** Rows as RFC 4180 has them. */
 export const csvText = (columns: readonly string[], rows: readonly (readonly Cell[])[]): string =>
-  Papa.unparse({ fields: [...columns], data: rows.map((row) => [...row]) }, { newline: '\r\n', escapeFormulae: true });
+  Papa.unparse(
+    { fields: [...columns], data: rows.map((row) => [...row]) },
+    { newline: '\r\n', escapeFormulae: FORMULA },
+  );
