@@ -21,8 +21,19 @@ const VIEWS = [
   ['job sheet', '/jobs/job-heron-9-closed/sheet'],
   ['nothing here', '/jobs/none'],
   ['sign in', '/sign-in'],
+  ['later', '/later'],
+  ['page for the customer', '/jobs/job-heron-9-closed/proof'],
+  ['tag', '/jobs/job-heron-9-closed/tag'],
   ['people', '/people'],
   ['a link that leads nowhere', `/s/${'A'.repeat(43)}`],
+] as const;
+
+/** What is written down beside the tracing, and what is pressed with its boxes empty. */
+const DRAWERS = [
+  [/^Taken off/, 'It is off'],
+  [/^To get/, 'It is wanted'],
+  [/^Cost/, 'Agreed'],
+  [/^Later/, 'Put it off'],
 ] as const;
 
 /** What is wrong by day and by night. The pages have no frames of others: nothing has to be put together in a window of its own. */
@@ -177,6 +188,24 @@ test('the clock, minutes of this machine, what was agreed, a bypass, a speed to 
   await work.getByRole('textbox').fill('No tachometer here today');
   await work.getByRole('button', { name: 'Go on without it' }).click();
   await expect(work).toContainText('Bypass fitted');
+  expect(await violationsOn(page)).toEqual([]);
+});
+
+test('what came off, what is to get, what it costs, what is put off, and the lists of it', async ({ page }) => {
+  test.setTimeout(120_000);
+  const bench = new BenchPage(page);
+  await bench.newJob(/Heron 4/, ['Lost power']);
+  await bench.besides();
+  for (const [drawer, submit] of DRAWERS) {
+    await page.getByRole('button', { name: drawer }).click();
+    if (submit) await page.getByRole('button', { name: submit, exact: true }).first().click();
+    expect(await violationsOn(page), String(drawer)).toEqual([]);
+  }
+  await page.goto('/later');
+  await page.getByRole('button', { name: /^Done/ }).first().click();
+  expect(await violationsOn(page)).toEqual([]);
+  await page.goto('/rules');
+  await page.getByText('tables for a spreadsheet').click();
   expect(await violationsOn(page)).toEqual([]);
 });
 

@@ -7,6 +7,31 @@ import { newJobRequest } from '../../scripts/lib/newJobRequest.mjs';
 const idOf = (texts: Readonly<Record<string, string>>, text: string) =>
   Object.keys(texts).find((id) => texts[id] === text)!;
 
+/** One of each kind that is written beside the tracing; long words, for they have to fit. */
+const BESIDES = [
+  { access: 'carburettor', now: 'open' },
+  {
+    off: 'Governor spring',
+    behind: 'carburettor',
+    hole: 'second from the outer end of the lever',
+    bag: '7',
+    lies: 'tray',
+  },
+  { off: 'Carburettor nuts', behind: 'carburettor', fastener: 'M6, two of them' },
+  { need: 'Carburettor gasket and insulator', number: '000-31-204-889', price: 14.5 },
+  { supply: 4, now: 'ordered', dueOn: '2027-01-04' },
+  { sent: 'Cylinder head', to: 'the machine shop by the lower landing', must: ['Flat', 'Seats hold air'] },
+  {
+    back: 6,
+    read: [
+      { read: '0.03 mm', passes: true },
+      { read: 'fluid stayed in the port', passes: false },
+    ],
+  },
+  { approval: 140, answer: 'agreed', who: 'the steward of the reed-cutters', how: 'in-person' },
+  { later: 'Second oil change after the next hours of work', dueOn: '2026-11-20', atHours: 120 },
+] as const;
+
 /** The bench as a technician drives it. */
 export class BenchPage {
   constructor(readonly page: Page) {}
@@ -43,6 +68,26 @@ export class BenchPage {
     for (const flag of flags) await this.press(page.getByRole('button', { name: flag, exact: true }));
     await this.press(page.getByRole('button', { name: 'Start the job' }));
     await page.waitForURL(/\/jobs\/(?!new)/);
+    await expect(this.plate).toBeVisible();
+  }
+
+  /** Writes down one of each kind beside the tracing, as the browser sends it; the page shows it once it is loaded again. */
+  async besides(): Promise<void> {
+    const { page } = this;
+    const job = page.url().split('/').at(-1)!;
+    const { session } = (await (await page.request.get('/api/session')).json()) as { session: { personId: string } };
+    for (const [i, event] of BESIDES.entries()) {
+      const data = {
+        id: `beside-${job.slice(0, 12)}-${i}`,
+        personId: session.personId,
+        at: new Date().toISOString(),
+        known: 0,
+        event,
+      };
+      const sent = await page.request.post(`/api/jobs/${job}/events`, { data });
+      expect(sent.ok(), await sent.text()).toBe(true);
+    }
+    await page.reload();
     await expect(this.plate).toBeVisible();
   }
 

@@ -149,6 +149,13 @@ for (const { name: size, viewport, text } of SIZES) {
         await page.getByRole('button', { name: drawer }).first().click();
         expect(await misfits(page), drawer).toEqual([]);
       }
+      await bench.newJob(/Teal/, ['Lost power']);
+      await bench.besides();
+      await enlarge(page, text);
+      for (const drawer of [/^Taken off/, /^To get/, /^Cost/, /^Later/]) {
+        await page.getByRole('button', { name: drawer }).click();
+        expect(await misfits(page), String(drawer)).toEqual([]);
+      }
     });
 
     test('stations: nothing is cut and nothing overlaps', async ({ page }) => {
