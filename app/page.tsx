@@ -26,6 +26,7 @@ export default async function FloorPage() {
         today={now.slice(0, 10)}
         seenAt={now}
         twoLetters={desk.twoLetters}
+        mayOrder={desk.role !== 'learner'}
         backupFailed={backups().lastFailure?.message ?? null}
       />
     </>

@@ -11,6 +11,8 @@ export interface Job {
   readonly promisedOn: string | null;
   readonly eventCount: number;
   readonly closedAt: Date | null;
+  /** Where it was put on the floor by hand; null goes by its promise. */
+  readonly floorRank: number | null;
 }
 
 export const EVENT_KINDS = [
@@ -114,6 +116,7 @@ export const toJob = (row: typeof jobs.$inferSelect): Job => ({
   promisedOn: row.promisedOn,
   eventCount: row.eventCount,
   closedAt: row.closedAt,
+  floorRank: row.floorRank,
 });
 export const toEvent = (row: typeof jobEvents.$inferSelect): RecordedEvent => ({
   id: row.id,
@@ -230,11 +233,22 @@ export async function eventsOf(shop: Shop, jobId: string, afterSeq = -1): Promis
   return (await shop.rows(jobEvents, where, { orderBy: [asc(jobEvents.seq)] })).map(toEvent);
 }
 
-/** Open jobs, oldest promise first; jobs without a promise come last. */
+/** Open jobs as they were put by hand, then the others, oldest promise first; jobs without a promise come last. */
 export async function openJobs(shop: Shop): Promise<Job[]> {
   const rows = await shop.rows(jobs, isNull(jobs.closedAt), { orderBy: [asc(jobs.promisedOn), asc(jobs.openedAt)] });
-  const promised = rows.filter((job) => job.promisedOn !== null);
-  return [...promised, ...rows.filter((job) => job.promisedOn === null)].map(toJob);
+  const placed = rows.filter((job) => job.floorRank !== null).sort((a, b) => a.floorRank! - b.floorRank!);
+  const others = rows.filter((job) => job.floorRank === null);
+  const promised = others.filter((job) => job.promisedOn !== null);
+  return [...placed, ...promised, ...others.filter((job) => job.promisedOn === null)].map(toJob);
+}
+
+/** Puts the open jobs in an order; an empty one gives it back to their promises. Jobs that are closed or unknown are passed over. */
+export async function putInOrder(shop: Shop, ids: readonly string[]): Promise<void> {
+  await shop.wholly(async (tx) => {
+    await tx.change(jobs, and(isNull(jobs.closedAt), isNotNull(jobs.floorRank))!, { floorRank: null });
+    for (const [rank, id] of ids.entries())
+      await tx.change(jobs, and(eq(jobs.id, id), isNull(jobs.closedAt))!, { floorRank: rank });
+  });
 }
 
 /** Jobs in the order of their ids, those after one. */

@@ -207,6 +207,8 @@ export const jobs = mysqlTable(
     eventCount: int('event_count').notNull().default(0),
     /** When the closing was received, by the server's clock. */
     closedAt: moment('closed_at'),
+    /** Where it stands on the floor where somebody put it there by hand; null goes by its promise. */
+    floorRank: int('floor_rank'),
   },
   (table) => [
     uniqueIndex('jobs_shop_number').on(table.shopId, table.number),

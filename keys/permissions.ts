@@ -17,6 +17,8 @@ export const MATRIX = {
   /** One's own session: who one is, switch, sign out, one's own PIN. */
   'session.own': staff,
   'floor.see': staff,
+  /** Which machine is next. */
+  'floor.order': skilled,
   'job.open': staff,
   'job.see': staff,
   /** Readings, notes, repairs, corrections. */
@@ -93,6 +95,7 @@ export const ROUTES: readonly Route[] = [
   { method: 'GET', path: '/api/later/file', action: 'floor.see' },
   { method: 'GET', path: '/api/later/feed/[token]', action: 'calendar.by-link' },
   { method: 'POST', path: '/api/later/feed', action: 'sheet.share' },
+  { method: 'POST', path: '/api/floor', action: 'floor.order' },
   { method: 'GET', path: '/api/jobs', action: 'job.see' },
   { method: 'POST', path: '/api/jobs', action: 'job.open' },
   { method: 'GET', path: '/api/jobs/[id]/case', action: 'file.take' },

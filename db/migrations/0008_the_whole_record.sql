@@ -29,6 +29,7 @@ CREATE TABLE IF NOT EXISTS `later_ends` (
 );
 --> statement-breakpoint
 ALTER TABLE `job_events` ADD COLUMN IF NOT EXISTS `imported` boolean DEFAULT false NOT NULL;--> statement-breakpoint
+ALTER TABLE `jobs` ADD COLUMN IF NOT EXISTS `floor_rank` int;--> statement-breakpoint
 ALTER TABLE `calendar_links` ADD CONSTRAINT `calendar_links_person_id_people_id_fk` FOREIGN KEY IF NOT EXISTS (`person_id`) REFERENCES `people`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `job_photos` ADD CONSTRAINT `job_photos_job_id_jobs_id_fk` FOREIGN KEY IF NOT EXISTS (`job_id`) REFERENCES `jobs`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE `later_ends` ADD CONSTRAINT `later_ends_event_id_job_events_id_fk` FOREIGN KEY IF NOT EXISTS (`event_id`) REFERENCES `job_events`(`id`) ON DELETE no action ON UPDATE no action;--> statement-breakpoint

@@ -1,10 +1,13 @@
 'use client';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { type KeyboardEvent, type RefObject, startTransition, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, type RefObject, Suspense, startTransition, useEffect, useRef, useState } from 'react';
+import { Button } from '@/ui/Button.tsx';
 import { KeyHint } from '@/ui/KeyHint.tsx';
+import { later } from '@/ui/later.ts';
 import { useTwoLetters } from '@/ui/useTwoLetters.ts';
 import { useTypedBefore } from '@/ui/useTypedBefore.ts';
+import { atRisk } from './atRisk.ts';
 import { Row } from './FloorRow.tsx';
 import type { FloorRow } from './loadFloor.ts';
 import { MOST_FOUND } from './mostFound.ts';
@@ -21,9 +24,14 @@ interface Props {
   /** When the shop's computer last said how the floor stands. */
   readonly seenAt: string;
   readonly twoLetters: boolean;
+  /** Whether this person says which machine is next. */
+  readonly mayOrder: boolean;
   /** Why the last backup failed. */
   readonly backupFailed: string | null;
 }
+
+/** The list that is dragged comes once it is asked for. */
+const OrderList = later(() => import('./OrderList.tsx').then((m) => m.OrderList));
 
 /** As many as any screen shows at once: the server draws no more, and the browser the rest behind them. */
 const FIRST_ROWS = 30;
@@ -35,7 +43,7 @@ function useMostRows(): number {
 }
 
 /** The machines in the shop, each with what it waits for, oldest promise first. */
-export function Floor({ open, closed, today, seenAt, twoLetters, backupFailed }: Props) {
+export function Floor({ open, closed, today, seenAt, twoLetters, mayOrder, backupFailed }: Props) {
   const router = useRouter();
   const reach = useInReach(seenAt, { backupFailed });
   useWorkedOut(
@@ -43,6 +51,7 @@ export function Floor({ open, closed, today, seenAt, twoLetters, backupFailed }:
     [...open, ...closed].some((row) => row.isOld),
   );
   const [asked, setAsked] = useState('');
+  const [ordering, setOrdering] = useState(false);
   const find = useRef<HTMLInputElement>(null);
   const rows = useRef<HTMLUListElement>(null);
   const words = asked.trim().toLowerCase();
@@ -62,19 +71,16 @@ export function Floor({ open, closed, today, seenAt, twoLetters, backupFailed }:
       if (sign === 'Escape') setAsked('');
     },
   });
-  const move = (e: KeyboardEvent) => {
-    const step = { ArrowDown: 1, ArrowUp: -1 }[e.key];
-    if (!step) return;
-    e.preventDefault();
-    const all = [...(rows.current?.querySelectorAll('a') ?? [])];
-    const at = all.indexOf(document.activeElement as HTMLAnchorElement);
-    (all[at + step] ?? (step < 0 ? find.current : null))?.focus();
-  };
+  const move = (e: KeyboardEvent) => goAlong(e, rows.current, find.current);
   return (
     <main className="@container mx-auto max-w-[1500px] space-y-2 p-2">
       <ReachNotices reach={reach} seenAt={seenAt} />
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <HowMany open={open.length} />
+        <HowMany
+          open={open}
+          ordering={ordering}
+          onOrder={mayOrder && open.length > 1 ? () => setOrdering(!ordering) : null}
+        />
         {open.length + closed.length > 0 && (
           <FindBox
             box={find}
@@ -95,6 +101,12 @@ export function Floor({ open, closed, today, seenAt, twoLetters, backupFailed }:
           {twoLetters && <KeyHint code="nj" inherit />}
         </Link>
       </div>
+      <AtRisk open={open} today={today} />
+      {ordering && words === '' && (
+        <Suspense fallback={null}>
+          <OrderList open={open} onDone={() => setOrdering(false)} />
+        </Suspense>
+      )}
       {words !== '' && fitting.length + gone.length === 0 && <NothingFits asked={asked.trim()} state={found.state} />}
       <ul ref={rows} className="space-y-1.5" onKeyDown={move}>
         {shown.map((row) => (
@@ -112,6 +124,16 @@ export function Floor({ open, closed, today, seenAt, twoLetters, backupFailed }:
       </ul>
     </main>
   );
+}
+
+/** Up and down the machines by the arrow keys, from the box and back to it. */
+function goAlong(e: KeyboardEvent, rows: HTMLElement | null, box: HTMLElement | null): void {
+  const step = { ArrowDown: 1, ArrowUp: -1 }[e.key];
+  if (!step) return;
+  e.preventDefault();
+  const all = [...(rows?.querySelectorAll('a') ?? [])];
+  const at = all.indexOf(document.activeElement as HTMLAnchorElement);
+  (all[at + step] ?? (step < 0 ? box : null))?.focus();
 }
 
 /** Every word of it stands somewhere on the row. */
@@ -145,7 +167,37 @@ function FoundLine({ state, most }: { state: Found['state']; most: boolean }) {
   );
 }
 
-function HowMany({ open }: { open: number }) {
+/** Promises that will hardly be kept, said before anybody calls. */
+function AtRisk({ open, today }: Pick<Props, 'open' | 'today'>) {
+  const risks = open.flatMap((row) => {
+    const why = atRisk(row, today);
+    return why === null ? [] : [{ row, why }];
+  });
+  if (risks.length === 0) return null;
+  return (
+    <p role="status" aria-label="Promises at risk" className="border-l-8 border-rust bg-sheet px-3 py-1.5">
+      <b>{risks.length === 1 ? 'One promise' : `${risks.length} promises`} at risk:</b>{' '}
+      {risks.slice(0, RISKS_SAID).map(({ row, why }, i) => (
+        <span key={row.id}>
+          {i > 0 && '; '}
+          <b>{row.machine.tag}</b> {why}
+        </span>
+      ))}
+      {risks.length > RISKS_SAID && `; and ${risks.length - RISKS_SAID} more`}.
+    </p>
+  );
+}
+
+/** So many are named. */
+const RISKS_SAID = 3;
+
+function HowMany({
+  open: rows,
+  ordering,
+  onOrder,
+}: Pick<Props, 'open'> & { ordering: boolean; onOrder: (() => void) | null }) {
+  const open = rows.length;
+  const byHand = rows.some((row) => row.placed);
   return open === 0 ? (
     <p className="min-w-0 flex-1 basis-64 text-[1.05rem]">
       <span className="text-[1.6rem] font-extrabold">The floor is empty.</span> Start a job when the next machine rolls
@@ -153,8 +205,13 @@ function HowMany({ open }: { open: number }) {
     </p>
   ) : (
     <p className="min-w-0 flex-1 basis-64 text-[1.05rem]">
-      <span className="text-[1.6rem] font-extrabold">{open}</span> {open === 1 ? 'machine' : 'machines'} in the shop,
-      oldest promise first
+      <span className="text-[1.6rem] font-extrabold">{open}</span> {open === 1 ? 'machine' : 'machines'} in the shop,{' '}
+      {byHand ? 'in the order set by hand' : 'oldest promise first'}
+      {onOrder && (
+        <Button look="quiet" aria-expanded={ordering} onClick={onOrder}>
+          Change the order
+        </Button>
+      )}
     </p>
   );
 }

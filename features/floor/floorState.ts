@@ -28,6 +28,8 @@ const SHOWN_SUSPECT = 0.3;
 export interface FloorState {
   readonly phase: Phase;
   readonly waitsFor: string;
+  /** The day on which what it waits for is promised; left out by states that were worked out earlier. */
+  readonly dueOn?: string | null;
   /** Something stands by itself, to be looked at then; ISO time. */
   readonly standsUntil: string | null;
   /** The likeliest suspect, or null when nothing stands out. */
@@ -64,12 +66,14 @@ export function floorStateOf(bench: Bench, events: readonly Told[]): FloorState 
   const summary = summarise(bench);
   const last = events.at(-1)?.event;
   const top = summary.suspects[0];
+  const others = waitsForOthers(bench.beside);
   return {
     phase: summary.phase,
     waitsFor:
       last && 'close' in last
         ? CLOSE_WORDS[last.close]
-        : (waitsForOthers(bench.beside) ?? waitsFor(summary, () => nextChecks(bench, summary))),
+        : (others?.waitsFor ?? waitsFor(summary, () => nextChecks(bench, summary))),
+    dueOn: others?.dueOn ?? null,
     standsUntil: standsUntil(summary, events),
     suspect:
       summary.phase === 'tracing' && top && top.p >= SHOWN_SUSPECT
@@ -86,12 +90,17 @@ function standsUntil({ standing }: BenchSummary, events: readonly Told[]): strin
 }
 
 /** What nobody here can hurry: what is elsewhere, and parts; null where it waits for none. */
-function waitsForOthers(beside: Beside): string | null {
+function waitsForOthers(beside: Beside): Required<Pick<FloorState, 'waitsFor' | 'dueOn'>> | null {
   const away = notBackYet(beside).find(({ back }) => back === null);
-  if (away) return `Sent out: ${awayText(away)}${away.dueOn ? `, back by ${away.dueOn}` : ''}`;
+  if (away) {
+    const { dueOn } = away;
+    return { waitsFor: `Sent out: ${awayText(away)}${dueOn ? `, back by ${dueOn}` : ''}`, dueOn };
+  }
   const [part] = awaited(beside);
   if (!part) return null;
-  return part.now === 'wanted' ? `Part to order: ${part.name}` : `Part: ${part.name}, due ${part.dueOn}`;
+  return part.now === 'wanted'
+    ? { waitsFor: `Part to order: ${part.name}`, dueOn: null }
+    : { waitsFor: `Part: ${part.name}, due ${part.dueOn}`, dueOn: part.dueOn };
 }
 
 function waitsFor(summary: BenchSummary, plan: () => Plan): string {

@@ -15,6 +15,8 @@ export interface FloorRow {
   readonly machine: Pick<Machine, 'tag' | 'name' | 'owner'>;
   readonly complaint: string;
   readonly promisedOn: string | null;
+  /** Put where it stands by hand. */
+  readonly placed: boolean;
   /** How it stood when that was worked out last; null where that is under way for the first time. */
   readonly state: RowState | null;
   /** How it stands now is being worked out. */
@@ -71,6 +73,7 @@ export async function rowsOf(shop: Shop, jobs: readonly Job[]): Promise<(job: Jo
       machine: { tag, name, owner },
       complaint: complaintText(complaints.get(job.id) as Partial<RawCase> | undefined),
       promisedOn: job.promisedOn,
+      placed: job.floorRank !== null,
       state: (kept?.payload as RowState | undefined) ?? null,
       isOld,
     };

@@ -15,6 +15,9 @@ const VIEWS = [
   ['bench, a single', '/jobs/job-teal-new'],
   ['bench, closed', '/jobs/job-heron-9-closed'],
   ['job sheet', '/jobs/job-heron-9-closed/sheet'],
+  ['later', '/later'],
+  ['page for the customer', '/jobs/job-heron-9-closed/proof'],
+  ['tag', '/jobs/job-heron-9-closed/tag'],
   ['sign in', '/sign-in'],
   ['people', '/people'],
 ] as const;

@@ -23,6 +23,7 @@ const floor = (backupFailed: string | null = null) =>
       today="2026-11-30"
       seenAt={new Date().toISOString()}
       twoLetters={false}
+      mayOrder={false}
       backupFailed={backupFailed}
     />,
   );
@@ -59,6 +60,7 @@ it('a machine whose state is not known yet, one that stood otherwise, and one no
     complaint: 'Lost power',
     promisedOn: null,
     state: null,
+    placed: false,
     isOld: true,
     ...more,
   });
@@ -69,13 +71,14 @@ it('a machine whose state is not known yet, one that stood otherwise, and one no
         [
           row('Fresh', {}),
           row('Older', { state }),
-          row('Odd', { state: { phase: 'unread', why: 'x' }, isOld: false }),
+          row('Odd', { state: { phase: 'unread', why: 'x' }, placed: false, isOld: false }),
         ] as never
       }
       closed={[]}
       today="2026-11-30"
       seenAt={new Date().toISOString()}
       twoLetters={false}
+      mayOrder={false}
       backupFailed={null}
     />,
   );
@@ -94,9 +97,13 @@ it('a machine that has left is late no longer, whether how it stood is known yet
     complaint: 'Lost power',
     promisedOn: '2026-11-20',
     state: null,
+    placed: false,
     isOld: true,
   };
-  const at = { today: '2026-11-30', seenAt: new Date().toISOString(), twoLetters: false, backupFailed: null };
+  const at = {
+    ...{ today: '2026-11-30', seenAt: new Date().toISOString(), twoLetters: false, mayOrder: false },
+    backupFailed: null,
+  };
   const { unmount } = render(<Floor open={[]} closed={[gone]} {...at} />);
   expect(screen.getByRole('link', { name: /Gone/ }).textContent).not.toContain('late');
   unmount();

@@ -68,7 +68,7 @@ describe('who may do what', () => {
 
   it('a learner passes over no gate and closes no job; a technician changes neither people nor house rules', () => {
     expect(ACTIONS.filter((a) => may('technician', a) && !may('learner', a)).sort()).toEqual([
-      ...['engines.change', 'file.take', 'job.close', 'job.override', 'sheet.share'],
+      ...['engines.change', 'file.take', 'floor.order', 'job.close', 'job.override', 'sheet.share'],
     ]);
     expect(ACTIONS.filter((a) => may('owner', a) && !may('technician', a)).sort()).toEqual([
       ...['audit.see', 'file.bring', 'house.change', 'people.change'],
