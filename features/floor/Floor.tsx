@@ -76,11 +76,7 @@ export function Floor({ open, closed, today, seenAt, twoLetters, mayOrder, backu
     <main className="@container mx-auto max-w-[1500px] space-y-2 p-2">
       <ReachNotices reach={reach} seenAt={seenAt} />
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <HowMany
-          open={open}
-          ordering={ordering}
-          onOrder={mayOrder && open.length > 1 ? () => setOrdering(!ordering) : null}
-        />
+        <HowMany open={open} ordering={ordering} onOrder={mayOrder ? () => setOrdering(!ordering) : null} />
         {open.length + closed.length > 0 && (
           <FindBox
             box={find}
@@ -207,7 +203,7 @@ function HowMany({
     <p className="min-w-0 flex-1 basis-64 text-[1.05rem]">
       <span className="text-[1.6rem] font-extrabold">{open}</span> {open === 1 ? 'machine' : 'machines'} in the shop,{' '}
       {byHand ? 'in the order set by hand' : 'oldest promise first'}
-      {onOrder && (
+      {onOrder && open > 1 && (
         <Button look="quiet" aria-expanded={ordering} onClick={onOrder}>
           Change the order
         </Button>
