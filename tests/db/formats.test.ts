@@ -166,6 +166,22 @@ describe.skipIf(!url || !rootUrl)('open formats', () => {
     });
   }, 60_000);
 
+  it('a second job of the same machine comes in after its sheet has grown, and one of another machine under its id does not', async () => {
+    const [one, two] = [await jobOfLines(shop, [], false), await jobOfLines(shop, [], false)];
+    const zip = async (id: string) => takenOut(shop, (await jobOf(shop, id))!);
+    const first = await zip(one);
+    const files = unzipSync(await zip(two));
+    const grown = JSON.parse(new TextDecoder().decode(files['job.json']));
+    const packed = (job: object) => zipSync({ 'job.json': new TextEncoder().encode(JSON.stringify(job)) });
+    await inEmptyShop(async (there) => {
+      expect(await takeIn(there, first, now)).toMatchObject({ ok: true });
+      const other = { ...grown, machine: { ...grown.machine, tag: 'Another one' } };
+      expect(await takeIn(there, packed(other), now)).toMatchObject({ ok: false, status: 409 });
+      grown.sheet.figures = { ...grown.sheet.figures, flywheelNutNm: 91 };
+      expect(await takeIn(there, packed(grown), now)).toMatchObject({ ok: true });
+    });
+  }, 60_000);
+
   it('a photo is kept with its line or not at all, and a backup carries it', async () => {
     const photo = jpegOf(new Uint8Array([4, 5, 6]));
     const id = await jobOfLines(shop, [], false);

@@ -1,7 +1,7 @@
 import 'server-only';
 import { DEFAULT_HOUSE, photosOf, type RawCase, readCase } from '@/core/index.ts';
 import { bringIn } from '@/db/jobs.ts';
-import { addMachine, addSheet, type Machine } from '@/db/machines.ts';
+import { addMachine, addSheet, type Machine, machineOf, sheetsOf } from '@/db/machines.ts';
 import { complaintEvent, newEvent } from '@/db/newEvent.ts';
 import { addPerson, changePerson, everyPerson } from '@/db/people.ts';
 import { keepPhoto } from '@/db/photos.ts';
@@ -62,9 +62,14 @@ const besidesOf =
   ({ machine, sheet, people }: WholeJob) =>
   async (tx: Shop): Promise<boolean> => {
     if (!(await peopleOf(tx, people))) return false;
-    if ((await addSheet(tx, { ...sheet, sources: {} })) === 'other') return false;
-    const own = { ...machine, sheetId: sheet.id, access: machine.access as Machine['access'] };
-    return (await addMachine(tx, own)) !== 'other';
+    // What this shop has learnt of the engine since stays; the record carries what it was judged by.
+    const known = (await sheetsOf(tx, [sheet.id])).get(sheet.id);
+    if (known && known.words.cylinders !== sheet.words.cylinders) return false;
+    if (!known) await addSheet(tx, { ...sheet, sources: {} });
+    const here = await machineOf(tx, machine.id);
+    if (here) return here.tag === machine.tag && here.kind === machine.kind;
+    const access = machine.access as Machine['access'];
+    return (await addMachine(tx, { ...machine, sheetId: sheet.id, access })) === 'added';
   };
 
 /** Takes in a job that another shop took out. Its lines keep their ids, times and names; what is here already is not taken twice. */
