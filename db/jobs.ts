@@ -39,6 +39,7 @@ export const EVENT_KINDS = [
   'need',
   'supply',
   'approval',
+  'booked',
   'sent',
   'back',
   'later',

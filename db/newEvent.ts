@@ -32,6 +32,7 @@ const KIND: Record<JobEvent['kind'], EventKind> = {
   need: 'need',
   supply: 'supply',
   approval: 'approval',
+  booked: 'booked',
   sent: 'sent',
   back: 'back',
   later: 'later',

@@ -100,8 +100,8 @@ export class Reasoning {
     return partsInVain(this.opened(), this.summary!, key);
   }
 
-  /** What the job may come to from here on, by what is believed; null where nothing is believed to be wrong. */
-  quote(money: Money): Quote | null {
+  /** What the job has come to, and may come to by what is believed. */
+  quote(money: Money): Quote {
     return quoteOf(this.opened(), money);
   }
 

@@ -208,6 +208,7 @@ function applied(bench: Bench, event: JobEvent | null): Bench {
     case 'need':
     case 'supply':
     case 'approval':
+    case 'booked':
     case 'sent':
     case 'back':
     case 'later':

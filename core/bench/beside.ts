@@ -1,6 +1,7 @@
 import type {
   Approval,
   BesideEvent,
+  Booked,
   CameBack,
   Later,
   PartNeeded,
@@ -38,6 +39,8 @@ export interface Beside {
   readonly sent: readonly SentItem[];
   readonly approvals: readonly Numbered<Approval>[];
   readonly later: readonly Numbered<Later>[];
+  /** What was booked last, whatever the bench order counts; null where nobody said. */
+  readonly booked: Numbered<Booked> | null;
 }
 
 export const NOTHING_BESIDE: Beside = {
@@ -48,6 +51,7 @@ export const NOTHING_BESIDE: Beside = {
   sent: [],
   approvals: [],
   later: [],
+  booked: null,
 };
 
 /** What stands beside after one more event of that kind. What speaks of a line that was struck says nothing. */
@@ -79,6 +83,8 @@ export function withBeside(before: Beside, event: BesideEvent, number: number): 
       return { ...before, needs: before.needs.map((one) => (one.event === event.need ? supplied(one, event) : one)) };
     case 'approval':
       return { ...before, approvals: [...before.approvals, { ...event, event: number }] };
+    case 'booked':
+      return { ...before, booked: { ...event, event: number } };
     case 'sent':
       return { ...before, sent: [...before.sent, { ...event, event: number, back: null }] };
     case 'back':

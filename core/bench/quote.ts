@@ -2,17 +2,14 @@ import { checkOf } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
 import { type QuoteBands, quoteBands } from '../measure/quote.ts';
 import { likeliestFaultSets } from '../reason/faultChances.ts';
+import { type Bill, billOf, type Money } from './bill.ts';
 import type { Bench } from './state.ts';
-
-/** What the shop asks for an hour, and what the law adds. */
-export interface Money {
-  readonly ratePerHour: number;
-  readonly taxPercent: number;
-}
 
 /** What it may come to from here on, and what of that is the likeliest single outcome. */
 export interface Quote {
-  readonly bands: QuoteBands;
+  /** From here on; null where nothing is believed to be wrong any more. */
+  readonly bands: QuoteBands | null;
+  readonly soFar: Bill;
   readonly likeliest: readonly { readonly keys: readonly string[]; readonly p: number; readonly bands: QuoteBands }[];
 }
 
@@ -47,16 +44,17 @@ function outcomeOf(bench: Bench, faults: readonly number[], p: number) {
 }
 
 /**
- * What the job may come to from here on, by what is believed of it.
- * @returns null where nothing is believed to be wrong any more
+ * What the job has come to, and may come to from here on, by what is believed of it.
  */
-export function quoteOf(bench: Bench, { ratePerHour, taxPercent }: Money): Quote | null {
+export function quoteOf(bench: Bench, { ratePerHour, taxPercent }: Money): Quote {
+  const soFar = billOf(bench, { ratePerHour, taxPercent });
   const outcomes = likeliestFaultSets(bench.catalogue, bench.belief, SETS)
     .filter(({ faults, p }) => faults.length > 0 && p > LEAST)
     .map(({ faults, p }) => ({ faults, ...outcomeOf(bench, faults, p) }));
   const all = outcomes.reduce((sum, { p }) => sum + p, 0);
-  if (all <= 0) return null;
+  if (all <= 0) return { soFar, bands: null, likeliest: [] };
   return {
+    soFar,
     bands: quoteBands(outcomes, ratePerHour, taxPercent),
     likeliest: outcomes.slice(0, LIKELIEST).map((one) => ({
       keys: one.faults.map((f) => bench.catalogue.faults[f]!.key),

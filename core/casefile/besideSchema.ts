@@ -75,6 +75,8 @@ export const laterSchemas = <Stamp extends z.ZodRawShape>(stamp: Stamp) =>
       note: line(400),
       ...stamp,
     }),
+    /** Minutes that are booked in the place of those the bench order counts. */
+    booked: z.strictObject({ booked: z.number().min(0).max(100_000), note: line(200), ...stamp }),
     /** Sent out to be worked on elsewhere, with what it must pass when it comes back. */
     sent: z.strictObject({
       sent: said(80),

@@ -5,6 +5,7 @@ export type { PartCard } from './partCard.ts';
 export {
   type Approval,
   type BesideEvent,
+  type Booked,
   type CameBack,
   type Later,
   type PartNeeded,

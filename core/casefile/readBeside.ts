@@ -7,6 +7,7 @@ import {
   approvalEventSchema,
   askedEventSchema,
   backEventSchema,
+  bookedEventSchema,
   laterEventSchema,
   needEventSchema,
   offEventSchema,
@@ -27,6 +28,7 @@ export type RawBeside = z.infer<
   | typeof needEventSchema
   | typeof supplyEventSchema
   | typeof approvalEventSchema
+  | typeof bookedEventSchema
   | typeof sentEventSchema
   | typeof backEventSchema
   | typeof laterEventSchema
@@ -94,6 +96,13 @@ export interface Approval {
   readonly note: string | null;
 }
 
+/** Minutes that are booked, whatever the bench order counts. */
+export interface Booked {
+  readonly kind: 'booked';
+  readonly minutes: number;
+  readonly note: string | null;
+}
+
 /** Work that is done elsewhere. */
 export interface SentOut {
   readonly kind: 'sent';
@@ -132,6 +141,7 @@ export type BesideEvent =
   | PartNeeded
   | Supply
   | Approval
+  | Booked
   | SentOut
   | CameBack
   | Later;
@@ -176,6 +186,9 @@ const READERS: Readonly<Record<string, (raw: unknown, path: string) => Read<Besi
   supply: reader(supplyEventSchema, (event, path) => readSupply(event, path)),
   approval: reader(approvalEventSchema, ({ approval, answer, who, how, note }) =>
     taken({ kind: 'approval', sum: approval, answer, who, how, note: note ?? null }),
+  ),
+  booked: reader(bookedEventSchema, ({ booked, note }) =>
+    taken({ kind: 'booked', minutes: booked, note: note ?? null }),
   ),
   sent: reader(sentEventSchema, ({ sent, to, must, dueOn, price }) =>
     taken({ kind: 'sent', item: sent, to, must, dueOn: dueOn ?? null, price: price ?? null }),

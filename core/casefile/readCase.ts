@@ -135,7 +135,7 @@ export function amissIn(event: JobEvent, before: readonly JobEvent[], path: stri
 }
 
 /** What is written down beside the tracing and may be struck. */
-const STRUCK_BESIDE = ['off', 'on', 'need', 'supply', 'approval', 'sent', 'back', 'later'];
+const STRUCK_BESIDE = ['off', 'on', 'need', 'supply', 'approval', 'booked', 'sent', 'back', 'later'];
 
 /** Why event number `target` (1 = first) cannot be corrected, or null. */
 export function correctionIssue(target: number, before: readonly JobEvent[], path: string): InputIssue | null {

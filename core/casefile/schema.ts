@@ -278,6 +278,7 @@ export const photoEventSchema = beside.photo;
 export const needEventSchema = beside.need;
 export const supplyEventSchema = beside.supply;
 export const approvalEventSchema = beside.approval;
+export const bookedEventSchema = beside.booked;
 export const sentEventSchema = beside.sent;
 export const backEventSchema = beside.back;
 export const laterEventSchema = beside.later;
@@ -306,6 +307,7 @@ export const eventSchema = z.union([
   needEventSchema,
   supplyEventSchema,
   approvalEventSchema,
+  bookedEventSchema,
   sentEventSchema,
   backEventSchema,
   laterEventSchema,
@@ -380,6 +382,7 @@ export type RawPhotoEvent = z.infer<typeof photoEventSchema>;
 export type RawNeedEvent = z.infer<typeof needEventSchema>;
 export type RawSupplyEvent = z.infer<typeof supplyEventSchema>;
 export type RawApprovalEvent = z.infer<typeof approvalEventSchema>;
+export type RawBookedEvent = z.infer<typeof bookedEventSchema>;
 export type RawSentEvent = z.infer<typeof sentEventSchema>;
 export type RawBackEvent = z.infer<typeof backEventSchema>;
 export type RawLaterEvent = z.infer<typeof laterEventSchema>;

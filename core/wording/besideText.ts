@@ -4,6 +4,7 @@ import type {
   PhotoSubject,
   RawApprovalEvent,
   RawBackEvent,
+  RawBookedEvent,
   RawLaterEvent,
   RawNeedEvent,
   RawOffEvent,
@@ -85,6 +86,8 @@ export const backText = ({ read, price }: RawBackEvent): string =>
     ...read.map((one) => `${one.read} ${one.passes ? '✓' : '✗'}`),
     price !== undefined && `price ${price}`,
   ])}`;
+
+export const bookedText = ({ booked, note }: RawBookedEvent): string => joined([`${booked} min booked`, note]);
 
 export const laterText = ({ later, dueOn, atHours }: RawLaterEvent): string =>
   joined([later, dueOn && `by ${dueOn}`, atHours !== undefined && `at ${atHours} h`]);

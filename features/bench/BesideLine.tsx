@@ -1,6 +1,7 @@
 import {
   approvalText,
   backText,
+  bookedText,
   GRADE_WORDS,
   laterText,
   needText,
@@ -52,6 +53,7 @@ export function BesideLine({ event }: { event: RawBeside }) {
       </p>
     );
   if ('approval' in event) return <p className="font-bold">{approvalText(event)}</p>;
+  if ('booked' in event) return <p>{bookedText(event)}</p>;
   if ('sent' in event) return <p>Sent out: {sentText(event)}</p>;
   if ('back' in event)
     return (

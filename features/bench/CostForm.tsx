@@ -5,12 +5,14 @@ import {
   ASKED_WAYS,
   type AskedWay,
   type Beside,
+  type Bill,
   type CaseHead,
   faultLabel,
   type Money,
   type Quote,
   type RawEvent,
 } from '@/core/index.ts';
+import { repairOrReplace } from '@/core/measure/money.ts';
 import { newId } from '@/features/record/client/entryId.ts';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
@@ -25,7 +27,7 @@ interface Props {
   readonly beside: Beside;
   /** How many lines the record has that belief was worked out from. */
   readonly record: number;
-  readonly quote: (money: Money) => Promise<Quote | null>;
+  readonly quote: (money: Money) => Promise<Quote>;
   readonly onRecord: (event: RawEvent, id: string) => void;
 }
 
@@ -37,7 +39,7 @@ export function CostForm({ head, beside, record, quote, onRecord }: Props) {
     <div className="space-y-3">
       <h3 className="text-[1.5rem] leading-none font-extrabold [font-stretch:90%]">What it costs</h3>
       {money ? (
-        <FromHere {...{ money, quote, record, upTo }} />
+        <FromHere {...{ money, quote, record, upTo, onRecord }} />
       ) : (
         <p className="font-bold">
           No quote: the house rules have no labour rate. It counts from the next job on once it is set there.
@@ -54,15 +56,15 @@ export function CostForm({ head, beside, record, quote, onRecord }: Props) {
   );
 }
 
-/** The bands as one bar, and what the likeliest outcomes would cost. */
+/** What it has come to, and what it may come to from here on. */
 function FromHere({
   money,
   quote,
   record,
   upTo,
-}: { money: Money; upTo: number | null } & Pick<Props, 'quote' | 'record'>) {
-  const cards = useFaultCards();
-  const [found, setFound] = useState<Quote | null | 'waiting' | 'failed'>('waiting');
+  onRecord,
+}: { money: Money; upTo: number | null } & Pick<Props, 'quote' | 'record' | 'onRecord'>) {
+  const [found, setFound] = useState<Quote | 'waiting' | 'failed'>('waiting');
   // biome-ignore lint/correctness/useExhaustiveDependencies: asked anew once the record has another line
   useEffect(() => {
     let here = true;
@@ -76,9 +78,83 @@ function FromHere({
   }, [quote, money, record]);
   if (found === 'waiting') return <p className="text-soft">Working it out ...</p>;
   if (found === 'failed') return <p>The reckoning does not answer: no quote just now.</p>;
-  if (found === null) return <p>Nothing is believed to be wrong any more: no further cost.</p>;
-  const { low, middle, high, expected } = found.bands;
-  const end = Math.max(high, upTo ?? 0) * 1.05 || 1;
+  return (
+    <>
+      <SoFar bill={found.soFar} onRecord={onRecord} />
+      {found.bands === null ? (
+        <p>Nothing is believed to be wrong any more: no further cost.</p>
+      ) : (
+        <>
+          <Bands {...{ money, upTo }} bands={found.bands} soFar={found.soFar} likeliest={found.likeliest} />
+          <WorthIt expected={found.bands.expected} />
+        </>
+      )}
+    </>
+  );
+}
+
+/** Minutes, parts and tax so far; the minutes may be put right. */
+function SoFar({ bill, onRecord }: { bill: Bill } & Pick<Props, 'onRecord'>) {
+  const [typed, setTyped] = useState('');
+  const [wrong, setWrong] = useState<string | null>(null);
+  const id = useRef(newId());
+  const book = () => {
+    const minutes = Number(typed.trim().replace(',', '.'));
+    if (typed.trim() === '' || !(minutes >= 0 && minutes <= 100_000)) return setWrong('Minutes as a figure.');
+    onRecord({ booked: minutes }, id.current);
+    id.current = newId();
+    setTyped('');
+  };
+  return (
+    <section aria-label="So far" className="space-y-1.5">
+      <p className="text-[1.15rem]">
+        So far <b className="text-[1.6rem] tabular-nums">{whole(bill.total)}</b>: {whole(bill.minutes)} min of labour{' '}
+        {whole(bill.labour)}
+        {bill.parts.map(({ name, price }) => `, ${name} ${whole(price)}`).join('')}
+        {bill.tax > 0 && `, tax ${whole(bill.tax)}`}.
+        {bill.minutes !== bill.counted && ` The bench order counts ${whole(bill.counted)} min.`}
+      </p>
+      {bill.unpriced.length > 0 && (
+        <p className="font-bold text-rust">Without a price, and not in it: {bill.unpriced.join(', ')}.</p>
+      )}
+      <div className="flex items-end gap-2">
+        <div className="w-36">
+          <TextBox
+            label="Minutes, really"
+            inputMode="decimal"
+            value={typed}
+            maxLength={9}
+            wrong={wrong}
+            onText={(text) => {
+              setTyped(text);
+              setWrong(null);
+            }}
+          />
+        </div>
+        <Button onClick={book}>Book them</Button>
+      </div>
+    </section>
+  );
+}
+
+/** What it may come to as one bar, and what the likeliest outcomes would cost. */
+function Bands({
+  money,
+  bands: { low, middle, high, expected },
+  soFar,
+  likeliest,
+  upTo,
+}: {
+  money: Money;
+  bands: NonNullable<Quote['bands']>;
+  soFar: Bill;
+  likeliest: Quote['likeliest'];
+  upTo: number | null;
+}) {
+  const cards = useFaultCards();
+  // What was agreed is for all of it: what it has come to already is off it.
+  const left = upTo === null ? null : Math.max(0, upTo - soFar.total);
+  const end = Math.max(high, left ?? 0) * 1.05 || 1;
   const at = (sum: number) => `${(100 * sum) / end}%`;
   return (
     <section aria-label="From here on" className="border-l-8 border-iron bg-well px-3 py-2">
@@ -89,19 +165,21 @@ function FromHere({
       <div aria-hidden="true" className="relative mt-1.5 h-6 max-w-2xl border-2 border-iron bg-sheet">
         <span className="absolute inset-y-0 bg-iron" style={{ left: at(low), width: at(high - low) }} />
         <span className="absolute inset-y-0 w-1 bg-paint" style={{ left: at(middle) }} />
-        {upTo !== null && <span className="absolute -inset-y-1.5 w-1 bg-rust" style={{ left: at(upTo) }} />}
+        {left !== null && <span className="absolute -inset-y-1.5 w-1 bg-rust" style={{ left: at(left) }} />}
       </div>
       <p className="text-[0.95rem]">
         Of ten such jobs eight lie in the bar, half under {whole(middle)}. {money.ratePerHour} an hour
         {money.taxPercent > 0 ? `, ${money.taxPercent} % tax in it` : ''}.
       </p>
-      {upTo !== null && high > upTo && (
+      {upTo !== null && soFar.total + high > upTo && (
         <p role="status" className="mt-1 font-extrabold text-rust" data-testid="over-the-cap">
-          It may go past the {upTo} that was agreed: ask before you go on.
+          {soFar.total > upTo
+            ? `It has gone past the ${upTo} that was agreed: ask before you go on.`
+            : `It may go past the ${upTo} that was agreed: ask before you go on.`}
         </p>
       )}
       <ul className="mt-1.5">
-        {found.likeliest.map(({ keys, p, bands }) => (
+        {likeliest.map(({ keys, p, bands }) => (
           <li key={keys.join()} className="flex justify-between gap-3">
             <span>
               {keys.map((key) => faultLabel(key, cards)).join(' and ')}, {percent(p)} in a hundred
@@ -114,6 +192,53 @@ function FromHere({
         ))}
       </ul>
     </section>
+  );
+}
+
+const WORTH_WORDS = {
+  'worth-it': 'It adds clearly more than it costs.',
+  open: 'It adds about what it costs: a matter of taste.',
+  hardly: 'It costs more than it adds.',
+} as const;
+
+/** What the repair costs against what it adds to the machine's worth: a band, and the customer decides. */
+function WorthIt({ expected }: { expected: number }) {
+  const [typed, setTyped] = useState({ running: '', stands: '' });
+  const [running, stands] = [readPrice(typed.running), readPrice(typed.stands)];
+  const told =
+    typeof running === 'number' && typeof stands === 'number'
+      ? repairOrReplace([{ p: 1, partsCost: expected, minutes: 0 }], 0, 0, running, stands)
+      : null;
+  return (
+    <details>
+      <summary className="flex min-h-tap items-center font-semibold underline decoration-line underline-offset-4">
+        Is it worth it?
+      </summary>
+      <div className="flex flex-wrap items-end gap-2">
+        <TextBox
+          label="Worth as it runs"
+          inputMode="decimal"
+          value={typed.running}
+          maxLength={12}
+          wrong={typeof running === 'string' ? running : null}
+          onText={(text) => setTyped({ ...typed, running: text })}
+        />
+        <TextBox
+          label="Worth as it stands"
+          inputMode="decimal"
+          value={typed.stands}
+          maxLength={12}
+          wrong={typeof stands === 'string' ? stands : null}
+          onText={(text) => setTyped({ ...typed, stands: text })}
+        />
+      </div>
+      {told && (
+        <p role="status" className="mt-1 font-bold">
+          {WORTH_WORDS[told.band]} {whole(told.repair)} from here on against {whole(told.gains)} that it adds. The
+          customer decides.
+        </p>
+      )}
+    </details>
   );
 }
 

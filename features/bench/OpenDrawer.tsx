@@ -38,7 +38,7 @@ export interface Opened {
   readonly onBeside: (event: RawEvent, id: string) => void;
   readonly belief: OnBelief;
   /** What the job may come to, by what is believed of it now. */
-  readonly quote: (money: Money) => Promise<Quote | null>;
+  readonly quote: (money: Money) => Promise<Quote>;
 }
 
 /** What is written down besides a check. */

@@ -155,7 +155,7 @@ export class ReasonerClient {
   }
 
   /** What the job may come to. @throws Error as `explain` */
-  quote(money: Money): Promise<Quote | null> {
+  quote(money: Money): Promise<Quote> {
     return this.question((ask) => ask.quote(money));
   }
 

@@ -82,7 +82,7 @@ export const isBeside = (event: RawEvent): event is RawBeside =>
   !('correct' in event) && [...BESIDE_STRUCK, 'seen', 'asked', 'photo'].some((key) => key in event);
 
 /** Kinds of lines written beside the tracing that may be struck. */
-const BESIDE_STRUCK = ['off', 'on', 'need', 'supply', 'approval', 'sent', 'back', 'later'];
+const BESIDE_STRUCK = ['off', 'on', 'need', 'supply', 'approval', 'booked', 'sent', 'back', 'later'];
 
 /** Whether a printed line has something that can be corrected: a note, a closing and a bare strike have not. */
 export const correctable = (event: RawEvent): boolean =>
@@ -134,6 +134,7 @@ export function eventText(event: RawEvent): string {
   if ('part' in event) return 'the part on the bench';
   if ('seen' in event) return 'what was seen besides';
   if ('asked' in event || 'approval' in event) return 'what the customer said';
+  if ('booked' in event) return 'the minutes booked';
   if ('off' in event) return `${event.off}, taken off`;
   if ('on' in event) return `line ${event.on}, put back`;
   if ('photo' in event) return 'the photo';

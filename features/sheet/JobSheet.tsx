@@ -41,6 +41,7 @@ export function JobSheet({ sheet }: { sheet: SheetData }) {
         </Part>
       )}
       <BesideParts beside={sheet.beside} />
+      <Cost bill={sheet.bill} />
       {sheet.watch.length > 0 && (
         <Part title="What to watch">
           <ul className="list-inside list-disc">
@@ -92,6 +93,34 @@ function BesideParts({ beside }: Pick<SheetData, 'beside'>) {
         <p>{lines.join('; ')}.</p>
       </Part>
     ),
+  );
+}
+
+const money = (sum: number) => sum.toFixed(2);
+
+/** Minutes, parts and tax. */
+function Cost({ bill }: Pick<SheetData, 'bill'>) {
+  if (!bill) return null;
+  const lines = [
+    [`Labour, ${Math.round(bill.minutes)} min`, bill.labour],
+    ...bill.parts.map(({ name, price }) => [name, price] as const),
+    ...(bill.tax > 0 ? [['Tax', bill.tax] as const] : []),
+    ['Total', bill.total],
+  ] as const;
+  return (
+    <Part title="Cost">
+      <table className="w-full max-w-md border-collapse">
+        <tbody>
+          {lines.map(([what, sum], i) => (
+            <tr key={`${what}${i}`} className={i === lines.length - 1 ? 'border-t-2 border-ink font-extrabold' : ''}>
+              <td className="pr-4">{what}</td>
+              <td className="text-right tabular-nums">{money(sum)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {bill.unpriced.length > 0 && <p>Not in it, for nobody has said its price: {bill.unpriced.join(', ')}.</p>}
+    </Part>
   );
 }
 

@@ -5,6 +5,8 @@ import {
   ASKED_WAY_WORDS,
   awayText,
   type Bench,
+  type Bill,
+  billOf,
   CAUTIONS,
   CLOSE_WORDS,
   carburettorText,
@@ -96,6 +98,8 @@ export interface SheetData {
     readonly sentOut: readonly string[];
     readonly agreed: readonly string[];
   };
+  /** What it came to; left out where the house has no rate, and by sheets that were printed earlier. */
+  readonly bill?: Bill | null;
   readonly watch: readonly string[];
   readonly cautions: readonly string[];
 }
@@ -170,6 +174,7 @@ export async function sheetOf(
     shownCured: close !== undefined && 'close' in close && close.close === 'cured',
     alsoSeen: worstFirst(bench.beside.seen).map((seen) => ({ text: seenText(seen), safety: seen.bad === 'safety' })),
     beside: besideOf(bench),
+    bill: bench.head.house.money ? billOf(bench, bench.head.house.money) : null,
     watch: watchOf(bench, findings),
     cautions: cautionsOf(bench, summary, close !== undefined),
   };

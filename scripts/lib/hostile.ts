@@ -79,6 +79,7 @@ const EVENTS: readonly object[] = [
   { need: 'Coil', number: '1', price: 3 },
   { supply: 1, now: 'ordered', dueOn: '2027-01-02' },
   { approval: 90, answer: 'agreed', who: 'w', how: 'phone' },
+  { booked: 30, note: 'n' },
   { sent: 'Head', to: 't', must: ['flat'] },
   { back: 1, read: [{ read: 'r', passes: true }] },
   { later: 'l', dueOn: '2027-01-02', atHours: 3 },

@@ -35,14 +35,20 @@ test('the whole record of a job: strip-down with a photo out of reach, the forgo
   await expect(page.getByText('Up to how much?')).toBeVisible();
   await said('5');
   await expect(page.getByTestId('over-the-cap')).toContainText('past the 5 that was agreed');
+  await page.getByRole('textbox', { name: 'Minutes, really' }).fill('half an hour');
+  await page.getByRole('button', { name: 'Book them' }).click();
+  await expect(page.getByText('Minutes as a figure.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Minutes, really' }).fill('45');
+  await page.getByRole('button', { name: 'Book them' }).click();
+  await expect(page.getByRole('region', { name: 'So far' })).toContainText('45 min of labour 47');
   await said('5000');
   await expect(page.getByTestId('over-the-cap')).toHaveCount(0);
-  await bench.printed(2);
+  await bench.printed(3);
 
   // Taken off, with a photo while nobody answers.
   await page.getByText('Something else was opened').click();
   await page.getByRole('button', { name: 'Opened: cooling shroud', exact: true }).click();
-  await bench.printed(3);
+  await bench.printed(4);
   await drawer(page, /^Taken off/);
   await page.route('**/api/jobs/*/events', (route) => route.abort());
   await page.getByRole('button', { name: 'It is off' }).click();
@@ -54,9 +60,9 @@ test('the whole record of a job: strip-down with a photo out of reach, the forgo
   await page.getByRole('button', { name: 'It is off' }).dblclick();
   await page.getByRole('button', { name: 'Cooling shroud', exact: true }).click();
   await page.getByRole('button', { name: 'It is off' }).click();
-  await expect(bench.tape.locator('[data-line]')).toHaveCount(5);
+  await expect(bench.tape.locator('[data-line]')).toHaveCount(6);
   await page.unroute('**/api/jobs/*/events');
-  await bench.printed(5);
+  await bench.printed(6);
   const photo = page.getByRole('link', { name: 'Photo: Shroud bolts' }).first();
   await page.reload();
   await drawer(page, /^Taken off/);
@@ -130,6 +136,9 @@ test('the whole record of a job: strip-down with a photo out of reach, the forgo
   expect(pages(await page.pdf({ format: 'A4' }))).toBe(1);
   await page.getByRole('link', { name: 'Full job sheet' }).click();
   await expect(page.getByRole('main')).toContainText('Shroud bolts, 9 N·m');
+  await expect(page.getByRole('region', { name: 'Cost', exact: true })).toContainText(
+    /Labour, 45 min.*46\.50.*Tax.*Total/,
+  );
   await expect(page.getByRole('main')).toContainText('Up to 5000: agreed by the steward, by phone');
   expect(pages(await page.pdf({ format: 'A4' }))).toBeLessThanOrEqual(2);
 

@@ -60,7 +60,7 @@ function Shown({
         view={view}
         dispatch={dispatch}
         onRecord={onRecord}
-        quote={async () => null}
+        quote={() => new Promise(() => {})}
         belief={{ ask: async () => null, events: 0, onProve: () => {} }}
       />
     </FaultWords>

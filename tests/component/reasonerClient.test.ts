@@ -33,7 +33,7 @@ function workers(spoil: (nth: number, ask: Ask) => Partial<Ask> = () => ({})) {
       explain: later(reasoning.explain),
       weigh: later(reasoning.weigh),
       inVain: later(reasoning.inVain),
-      quote: async () => null,
+      quote: later(reasoning.quote),
       checksSeeing: later(reasoning.checksSeeing),
       prepare: later(reasoning.prepare),
     };

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { checkOf, quoteOf } from '@/core/index.ts';
+import { billOf, checkOf, quoteOf } from '@/core/index.ts';
 import { quoteBands } from '@/core/measure/quote.ts';
 import { likeliestFaultSets } from '@/core/reason/faultChances.ts';
 import { complaintOf, withEvents } from './jobs.ts';
@@ -47,7 +47,8 @@ describe('what a job may come to', () => {
       outcome: 'weak',
     });
     const money = { ratePerHour: 62, taxPercent: 21 };
-    const { bands, likeliest } = quoteOf(bench, money)!;
+    const { bands, likeliest } = quoteOf(bench, money);
+    if (!bands) throw new Error('nothing is believed to be wrong');
     const { catalogue, access, open, belief } = bench;
     const sets = likeliestFaultSets(catalogue, belief, 120).filter(({ faults, p }) => faults.length > 0 && p > 1e-4);
     const all = sets.reduce((sum, { p }) => sum + p, 0);
@@ -95,5 +96,38 @@ describe('what a job may come to', () => {
     expect(() => quoteBands([], 60, 0)).toThrow(RangeError);
     expect(() => quoteBands([{ p: 1, minutes: 5, parts: [[4, 3]] }], 60, 0)).toThrow(RangeError);
     expect(() => quoteBands([{ p: 1, minutes: 5, parts: [] }], -1, 0)).toThrow(RangeError);
+  });
+});
+
+describe('what a job has come to', () => {
+  const money = { ratePerHour: 60, taxPercent: 20 };
+
+  it('is its minutes by the bench order, what was opened once, parts that came and the tax', () => {
+    const bench = withEvents(
+      complaintOf(['low-power']),
+      { check: 'look.air-filter', outcome: 'blocked' },
+      { check: 'look.air-filter', outcome: 'blocked' },
+      { repair: 'air.filter', action: 'replaced' },
+      { need: 'Air filter', price: 18 },
+      { need: 'Belt', price: 40 },
+      { need: 'Clip' },
+      { supply: 4, now: 'fitted' },
+      { supply: 6, now: 'here' },
+    );
+    const bill = billOf(bench, money);
+    // Two looks of 2 min, hood 1 + 1, repair 3 min, air box 4 + 5.
+    expect(bill.counted).toBe(2 + 2 + 2 + 3 + 9);
+    expect(bill.parts).toEqual([{ name: 'Air filter', price: 18 }]);
+    expect(bill.unpriced).toEqual(['Clip']);
+    expect(bill.total).toBeCloseTo(1.2 * (18 + 18), 9);
+    expect(billOf(withEvents(bench, { booked: 30 }), money)).toMatchObject({ counted: 18, minutes: 30, labour: 30 });
+    expect(billOf(withEvents(bench, { booked: 30 }, { correct: 9 }), money).minutes).toBe(18);
+  });
+
+  it('what was done elsewhere is in it once it is back', () => {
+    const sent = withEvents(complaintOf(['low-power']), { sent: 'Head', to: 't', must: ['flat'], price: 90 });
+    expect(billOf(sent, money).total).toBe(0);
+    const back = withEvents(sent, { back: 1, read: [{ read: 'r', passes: true }], price: 110 });
+    expect(billOf(back, money).parts).toEqual([{ name: 'Head', price: 110 }]);
   });
 });
