@@ -172,6 +172,12 @@ const length = (
   standsIn,
 });
 
+const torque = (id: EngineFigureName, label: string, costs: string, askedAt: readonly string[] = []): SheetFigure => ({
+  ...bare(id, label, costs, 'N m', askedAt),
+  dimension: 'torque',
+  habit: { metric: 'N m', imperial: 'lbf ft' },
+});
+
 const range = (
   id: string,
   label: string,
@@ -307,12 +313,15 @@ export const SHEET_FIGURES: readonly SheetFigure[] = [
   length('flywheelRimMm', 'Flywheel rim, across', 'where on the rim the mark for lash stands'),
   bare('flywheelTeeth', 'Ring gear, teeth', 'where on the ring gear the mark for lash stands'),
   length('crankTaperMm', 'Crank taper, across', 'what a sheared key means in degrees', 'in', [], ['spark.key']),
-  bare('flywheelNutNm', 'Flywheel nut', 'the torque for the nut', 'N m', ['spark.flywheel-nut']),
+  torque('flywheelNutNm', 'Flywheel nut', 'the torque for the nut', ['spark.flywheel-nut']),
+  torque('plugNm', 'Plug', 'the torque when it goes back in'),
+  torque('headBoltNm', 'Head bolts', 'the torque when the head goes back on'),
+  torque('coverScrewNm', 'Valve cover screws', 'the torque when the cover goes back on'),
 ];
 
 /** The same as they stand on a sheet. */
 export const SHEET_GROUPS: readonly { readonly title: string; readonly figures: readonly string[] }[] = [
-  { title: 'Spark', figures: ['coilOhms', 'coilGap', 'plugGapMm', 'flywheelNutNm', 'crankTaperMm'] },
+  { title: 'Spark', figures: ['coilOhms', 'coilGap', 'plugGapMm', 'crankTaperMm'] },
   {
     title: 'Valves',
     figures: [
@@ -320,6 +329,7 @@ export const SHEET_GROUPS: readonly { readonly title: string; readonly figures: 
       ...['adjusterPitchMm', 'flywheelRimMm', 'flywheelTeeth', 'intakeClosesAbdcDeg'],
     ],
   },
+  { title: 'Torque', figures: ['flywheelNutNm', 'plugNm', 'headBoltNm', 'coverScrewNm'] },
   { title: 'Power', figures: ['ratedCcaA', 'statorVoltsAc'] },
   { title: 'Fuel and speed', figures: ['solenoidOhms', 'idleRpm', 'governedRpm'] },
   { title: 'Inside', figures: ['oilLitres', 'boreMm', 'strokeMm', 'rodMm', 'compressionRatio'] },

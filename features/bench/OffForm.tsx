@@ -4,6 +4,8 @@ import {
   accessLabel,
   type Beside,
   type CaseHead,
+  formatQuantity,
+  fromSi,
   type OffItem,
   offText,
   parseTyped,
@@ -20,7 +22,7 @@ import type { Shot } from '@/features/photos/shrunk.ts';
 import { newId } from '@/features/record/client/entryId.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
-import { offeredBehind, torqueOnSheet } from './offered.ts';
+import { offeredBehind, sequenceOf, torqueOnSheet } from './offered.ts';
 
 interface Props {
   readonly jobId: string;
@@ -215,6 +217,9 @@ export function GoesBackOn({ jobId, head, habit, beside, onRecord }: Omit<Props,
 
 const TORQUE_UNIT = { metric: 'N m', imperial: 'lbf ft' } as const;
 
+/** A torque of the sheet in the unit of the shop. */
+const sheetIn = (nm: number, unit: (typeof TORQUE_UNIT)[Habit]): string => formatQuantity(fromSi(nm, 'torque', unit));
+
 function BackOn({
   item,
   first,
@@ -228,6 +233,7 @@ function BackOn({
   const id = useRef(newId()).current;
   const unit = TORQUE_UNIT[habit];
   const sheet = torqueOnSheet(item.behind, head.figures);
+  const sequence = item.fastener ? sequenceOf(item.behind) : null;
   const on = (tight?: RawOnEvent['tight']) =>
     onRecord({ on: item.event, ...(tight === undefined ? {} : { tight }), ...(typed ? { typed } : {}) }, id);
   const torque = () => {
@@ -244,6 +250,7 @@ function BackOn({
         <p className={first ? 'min-w-48 flex-1 text-[1.2rem] font-extrabold' : 'min-w-48 flex-1 font-bold'}>
           {offText(item)}
         </p>
+        {sequence && <p className="w-full text-[0.95rem]">{sequence}</p>}
         {item.photo && <PhotoOf jobId={jobId} sha256={item.photo} what={item.item} />}
       </div>
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
@@ -256,7 +263,7 @@ function BackOn({
                 inputMode="decimal"
                 value={typed}
                 maxLength={40}
-                placeholder={sheet === null ? 'torque' : `sheet: ${sheet} N·m`}
+                placeholder={sheet === null ? 'torque' : `sheet: ${sheetIn(sheet, unit)}`}
                 aria-invalid={why !== null}
                 onChange={(e) => {
                   setTyped(e.target.value);

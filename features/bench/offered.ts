@@ -28,6 +28,24 @@ export function offeredBehind(open: readonly string[], engine: EngineWords): rea
   });
 }
 
+/** Which figure of the sheet a fastener is held to, by what it is behind. */
+const TORQUES = [
+  [/^flywheel$/, 'flywheelNutNm'],
+  [/^plug/, 'plugNm'],
+  [/^head/, 'headBoltNm'],
+  [/^valve-cover/, 'coverScrewNm'],
+] as const;
+
 /** What the engine sheet says of the fastener behind that access [N m]; null where it says nothing. */
-export const torqueOnSheet = (behind: string | null, figures: EngineFigures): number | null =>
-  behind === 'flywheel' ? (figures.flywheelNutNm ?? null) : null;
+export function torqueOnSheet(behind: string | null, figures: EngineFigures): number | null {
+  const name = TORQUES.find(([key]) => behind !== null && key.test(behind))?.[1];
+  return (name && figures[name]) ?? null;
+}
+
+/** In which order several are tightened; null for one alone. Common practice; the maker's order comes first. */
+export function sequenceOf(behind: string | null): string | null {
+  if (behind === null) return null;
+  if (/^head/.test(behind))
+    return 'In thirds of the torque, from the middle outwards, crosswise; the maker’s order first.';
+  return /^(valve-cover|blower|carburettor|exhaust)/.test(behind) ? 'All by hand first, then crosswise.' : null;
+}

@@ -197,11 +197,20 @@ describe('what is typed for a figure of a sheet', () => {
     ['boreMm', '80', 'metric', { boreMm: 80 }],
     ['oilLitres', '1.9', 'imperial', { oilLitres: 1.9 }],
     ['flywheelNutNm', '88 N m', 'metric', { flywheelNutNm: 88 }],
+    // NIST SP 811, app. B: 1 lbf ft = 1.355 818 N m.
+    ['headBoltNm', '20', 'imperial', { headBoltNm: 27.11636 }],
+    ['plugNm', '22', 'metric', { plugNm: 22 }],
     ['compressionRatio', '8.4:1', 'metric', { compressionRatio: 8.4 }],
     ['adjusterKind', 'pivot-nut', 'metric', { adjusterKind: 'pivot-nut' }],
     ['coilOhms', ' ', 'metric', { coilOhmsLow: null, coilOhmsHigh: null }],
   ] as const)('%s: "%s" (%s)', (id, text, habit, values) => {
-    expect(typed(id, text, habit)).toEqual({ ok: true, values });
+    const read = typed(id, text, habit);
+    expect(read.ok && Object.keys(read.values)).toEqual(Object.keys(values));
+    for (const [name, value] of Object.entries(values)) {
+      const given = read.ok ? read.values[name as keyof typeof read.values] : undefined;
+      if (typeof value === 'number') expect(given).toBeCloseTo(value, 4);
+      else expect(given).toBe(value);
+    }
   });
 
   it.each([
