@@ -55,18 +55,23 @@ export async function putOff(shop: Shop): Promise<readonly PutOff[]> {
     inArray(machines.id, [...new Set(ownJobs.map((job) => job.machineId))]),
   );
   const struck = new Set(strikes.map(({ jobId, payload }) => `${jobId}/${(payload as { correct?: number }).correct}`));
-  return lines
-    .filter(({ jobId, seq }) => !struck.has(`${jobId}/${seq}`))
-    .map(({ id, jobId, seq, at, payload }) => {
-      const job = ownJobs.find((one) => one.id === jobId)!;
-      const { id: machineId, tag, name, owner, hours } = ownMachines.find((one) => one.id === job.machineId)!;
-      const end = ends.findLast((one) => one.eventId === id);
-      return {
-        ...{ eventId: id, jobId, seq, at, payload, number: job.number, closed: job.closedAt !== null },
-        machine: { id: machineId, tag, name, owner, hours },
-        ended: end ? { ended: end.ended as LaterEnded, note: end.note, personId: end.personId, at: end.at } : null,
-      };
-    });
+  return (
+    lines
+      // What is no event this version knows puts nothing off.
+      .filter(
+        ({ jobId, seq, payload }) => !struck.has(`${jobId}/${seq}`) && typeof payload === 'object' && payload !== null,
+      )
+      .map(({ id, jobId, seq, at, payload }) => {
+        const job = ownJobs.find((one) => one.id === jobId)!;
+        const { id: machineId, tag, name, owner, hours } = ownMachines.find((one) => one.id === job.machineId)!;
+        const end = ends.findLast((one) => one.eventId === id);
+        return {
+          ...{ eventId: id, jobId, seq, at, payload, number: job.number, closed: job.closedAt !== null },
+          machine: { id: machineId, tag, name, owner, hours },
+          ended: end ? { ended: end.ended as LaterEnded, note: end.note, personId: end.personId, at: end.at } : null,
+        };
+      })
+  );
 }
 
 /** Whether that line puts something off. */

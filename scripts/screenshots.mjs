@@ -77,14 +77,42 @@ const SHOTS = [
     },
   },
   {
-    name: 'who',
-    path: '/jobs/job-heron-4-power',
+    name: 'taken-off',
+    path: '/jobs/job-sluice-1-one',
     act: async (page) => {
-      await pickCheck(page, 'battery volts');
-      await page.locator('input[name=value]').fill('12.58');
-      await page.getByRole('button', { name: /^This desk/ }).click();
-      await page.getByRole('region', { name: 'This desk' }).getByRole('button', { name: 'Mirre Dask' }).click();
-      await page.keyboard.type('816');
+      const pressed = (name) => page.getByRole('button', { name, exact: true }).click();
+      await page.getByText('Something else was opened').click();
+      await pressed('Opened: carburettor');
+      await page.getByRole('button', { name: /^Taken off/ }).click();
+      await pressed('Governor link');
+      await page.getByLabel('Hole it came out of').fill('outer of three');
+      await pressed('It is off');
+      await pressed('Carburettor');
+      await page.getByLabel('Bolts: size, length, how many').fill('M6 x 90, 2 of them');
+      await page.getByLabel('Bag').fill('4');
+      await pressed('It is off');
+      await page.getByRole('form', { name: 'What came off' }).scrollIntoViewIfNeeded();
+      await page.mouse.wheel(0, 900);
+    },
+  },
+  {
+    name: 'cost',
+    path: '/rules',
+    act: async (page) => {
+      await page.getByLabel('Labour, an hour').fill('62');
+      await page.getByLabel('Tax, percent').fill('21');
+      await page.getByRole('button', { name: /^Save/ }).click();
+      await page.waitForTimeout(900);
+      await page.goto(new URL('/jobs/new', page.url()).href);
+      await page.getByRole('radio', { name: /Teal/ }).click();
+      await page.getByRole('button', { name: 'Hard to start hot', exact: true }).click();
+      await page.getByText('What was agreed').click();
+      await page.getByLabel('To spend at most').fill('160');
+      await page.getByRole('button', { name: 'Start the job' }).click();
+      await page.waitForURL(/\/jobs\/(?!new)/);
+      await page.getByRole('button', { name: /^Cost/ }).click();
+      await page.getByRole('region', { name: 'From here on' }).scrollIntoViewIfNeeded();
+      await page.mouse.wheel(0, 900);
     },
   },
   { name: 'new-job', path: '/jobs/new' },
@@ -93,13 +121,7 @@ const SHOTS = [
     path: '/rules',
     act: (page) => page.locator('summary', { hasText: 'Spark' }).click(),
   },
-  { name: 'engines', path: '/engines' },
   { name: 'engine-sheet', path: '/engines/sheet-tarnholt-s389' },
-  {
-    name: 'sheet-ask',
-    path: '/jobs/job-teal-new',
-    act: (page) => pickCheck(page, 'fuel solenoid resistance'),
-  },
   {
     name: 'work',
     path: '/jobs/job-teal-new',
@@ -113,6 +135,7 @@ const SHOTS = [
     },
   },
   { name: 'job-sheet', path: '/jobs/job-heron-9-closed/sheet', whole: true },
+  { name: 'customer-page', path: '/jobs/job-heron-9-closed/proof' },
   {
     name: 'out-of-reach',
     path: '/jobs/job-heron-4-power',

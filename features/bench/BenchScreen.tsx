@@ -1,12 +1,13 @@
 'use client';
 import { clsx } from 'clsx';
-import { Suspense } from 'react';
+import { Suspense, useMemo } from 'react';
 import { type CaseHead, SYMPTOMS } from '@/core/index.ts';
 import { DeskBar } from '@/features/shop/DeskBar.tsx';
 import { isDrawn } from '@/features/station/drawn.ts';
 import { STATION_PARTS } from '@/features/station/stations.ts';
 import { useFetchedLater } from '@/ui/later.ts';
 import { BenchOrder } from './BenchOrder.tsx';
+import { Cap } from './Cap.ts';
 import { Drawers } from './Drawers.tsx';
 import { FaultWords } from './FaultWords.tsx';
 import { LiveRidge } from './LiveRidge.tsx';
@@ -46,8 +47,9 @@ function Bench({ machine, told, seenBefore, ...props }: Parameters<typeof BenchS
   useFetchedLater(STATION_PARTS);
   const { now, ridge, view, dispatch, shown, closed } = bench;
   const { summary } = now;
+  const cap = useMemo(() => ({ agreed: caseHead.agreed, lines: bench.lines }), [caseHead.agreed, bench.lines]);
   return (
-    <>
+    <Cap value={cap}>
       {bench.asking}
       <BenchBar job={job} machine={machine} head={head} staff={staff} desk={desk} />
       <main ref={bench.main} className="@container mx-auto max-w-[1920px]">
@@ -96,7 +98,7 @@ function Bench({ machine, told, seenBefore, ...props }: Parameters<typeof BenchS
           </div>
         </div>
       </main>
-    </>
+    </Cap>
   );
 }
 

@@ -20,9 +20,9 @@ import {
 } from '@/core/index.ts';
 import type { Reach } from '@/features/record/client/jobRecord.ts';
 import { Button } from '@/ui/Button.tsx';
-import { agreedUpTo } from './agreedUpTo.ts';
-import { besidesOf, type NumberedLine } from './besides.ts';
+import type { NumberedLine } from './besides.ts';
 import { useFaultCards } from './FaultWords.tsx';
+import { overTheCap } from './overTheCap.ts';
 import type { Health } from './reasonerClient.ts';
 
 interface Props extends Connection {
@@ -139,21 +139,19 @@ function ConnectionNotices({ waiting, reach, keeps, health, onAgain }: Connectio
 }
 
 /** What was agreed at the counter, where the next part would go past it. */
-function AgreedNotice({ summary, head, repairs, readings, lines }: Props) {
+function AgreedNotice({ summary, head, readings, lines }: Props) {
   const cards = useFaultCards();
   const { proveFirst } = head.agreed;
-  const spendAtMost = agreedUpTo(head.agreed, besidesOf(lines).approvals);
   const next = splitKey(summary.confirmed[0]!.fault).id;
   const most = (id: string) => cards[id]?.repair.partsBand?.[1] ?? 0;
   if (most(next) === 0) return null;
-  const repaired = repairs.filter((r) => r.step.action !== 'bypassed').map((r) => r.step.id);
   const hasRun = readings.some((r) => RUNNING.includes(r.reading.condition));
-  const all = [...repaired, next].reduce((sum, id) => sum + most(id), 0);
+  const over = overTheCap(head.agreed, lines, cards, next);
   return (
     <>
-      {spendAtMost !== null && all > spendAtMost && (
+      {over && (
         <Bar testId="spending">
-          Parts may come to {all}, and {spendAtMost} at most was agreed: ask the customer before it is bought.
+          Parts may come to {over.parts}, and {over.upTo} at most was agreed: ask the customer before it is bought.
         </Bar>
       )}
       {proveFirst && !hasRun && (

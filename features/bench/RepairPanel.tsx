@@ -23,6 +23,7 @@ import { CarburettorForm } from './CarburettorForm.tsx';
 import { useFaultCards } from './FaultWords.tsx';
 import { NoteBox } from './NoteBox.tsx';
 import { InVain, type OnBelief } from './OnBelief.tsx';
+import { useOverTheCap } from './overTheCap.ts';
 import type { OnBench } from './PartForm.tsx';
 import { useFocusedPanel } from './useFocusedPanel.ts';
 
@@ -47,15 +48,20 @@ export function RepairForm({
   const [fitted, setFitted] = useState<string | null>(null);
   const own = fitting(parts, part);
   const entryId = useEntryId();
+  const over = useOverTheCap(id);
+  const [stopped, setStopped] = useState(false);
+  const stops = over !== null && action === 'replaced';
+  const said = [note.trim(), stops ? `Beyond the ${over.upTo} that was agreed.` : ''].filter(Boolean).join(' ');
   const submit = (e: FormEvent) => {
     e.preventDefault();
+    if (stops && !stopped) return setStopped(true);
     onRecord(
       {
         repair: id,
         ...(cylinder === null ? {} : { cylinder }),
         action,
         ...(temporary && action !== 'bypassed' ? { temporary } : {}),
-        ...(note.trim() === '' ? {} : { note: note.trim() }),
+        ...(said === '' ? {} : { note: said }),
         ...(fitted === null ? {} : { fitted: Number(fitted) }),
       },
       entryId,
@@ -80,8 +86,14 @@ export function RepairForm({
       <NoteBox label="Note, part fitted" value={note} onChange={setNote} />
       {action !== 'bypassed' && <Temporary checked={temporary} onCheck={setTemporary} />}
       <div data-sticky className="sticky bottom-0 z-10 -mx-3 border-t-2 border-line bg-sheet px-3 py-2">
-        <Button look="main" type="submit" className="text-[1.15rem]">
-          Record repair
+        {stops && stopped && (
+          <p role="alert" className="mb-1.5 font-bold text-rust">
+            Parts may come to {over.parts}, and {over.upTo} was agreed. Ask the customer first, under Cost; or record
+            what is done already: it is written that it went beyond.
+          </p>
+        )}
+        <Button look={stops && stopped ? 'stop' : 'main'} type="submit" className="text-[1.15rem]">
+          {stops && stopped ? 'Record it all the same' : 'Record repair'}
         </Button>
       </div>
     </form>

@@ -46,6 +46,20 @@ test('a known machine is at the bench in under a minute of taps, with what was a
   await bench.record();
   await expect(page.getByTestId('spending')).toContainText('20 at most was agreed');
   await expect(page.getByTestId('prove-first')).toContainText('it has not run in this job');
+  // Stopped once, and written as such where it was done already; with the customer's word it is not.
+  const repair = page.getByRole('region', { name: 'Repair' });
+  await repair.getByRole('button', { name: 'Record repair' }).click();
+  await expect(repair.getByRole('alert')).toContainText('20 was agreed. Ask the customer first');
+  await bench.printed(2);
+  await page.getByRole('button', { name: /^Cost/ }).click();
+  await page.getByLabel('Up to').fill('400');
+  await page.getByLabel('Who said it').fill('the steward');
+  await page.getByRole('button', { name: 'Agreed', exact: true }).click();
+  await bench.printed(3);
+  await expect(page.getByTestId('spending')).toHaveCount(0);
+  await repair.getByRole('button', { name: 'Record repair' }).click();
+  await bench.printed(4);
+  await expect(bench.line(4)).not.toContainText('Beyond');
 });
 
 test('the stopwatch goes on over a reload, and writes the minutes, the failure and what was grabbed', async ({

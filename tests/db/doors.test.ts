@@ -205,12 +205,17 @@ describe.skipIf(!url)('the doors of the shop', () => {
       expect(await closing()).toMatchObject({
         ok: false,
         blockers: [
+          { code: 'work-due', condition: 'back-together' },
           { code: 'retest-due', check: 'balance.heat' },
           { code: 'retest-due', check: 'look.run' },
         ],
       });
       await record(id, { check: 'balance.heat', readings: { '1': 'hot', '2': 'hot' } });
       await record(id, { check: 'look.run', symptoms: [] });
+      expect(await closing()).toMatchObject({
+        blockers: [{ code: 'work-due', condition: 'back-together', steps: ['Plug lead 1 in its groove, boot home'] }],
+      });
+      await record(id, { work: 'back-together', steps: ['lead-1'] });
       expect(await closing()).toMatchObject({ ok: true });
     });
 

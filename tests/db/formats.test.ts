@@ -33,6 +33,8 @@ const hash = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex')
 const words = fc
   .string({ unit: 'grapheme', minLength: 1, maxLength: 20 })
   .filter((t) => /\S/.test(t) && !/[\p{Surrogate}\p{Cc}]/u.test(t));
+/** What was written so that it looks like an escaped formula already is not told from one. */
+const cell = fc.string().filter((t) => !/^'[=+\-@\t\r]/.test(t));
 const picture = fc.uint8Array({ minLength: 4, maxLength: 3000 }).map(jpegOf);
 
 /** One line of a record, by the number it will have. */
@@ -230,7 +232,7 @@ describe.skipIf(!url || !rootUrl)('open formats', () => {
     for (const name of ['jobs', 'readings'] as const)
       expect((parse(await csvOf(shop, name), { columns: true }) as object[]).length).toBeGreaterThan(0);
     fc.assert(
-      fc.property(fc.array(fc.array(fc.string(), { minLength: 2, maxLength: 2 }), { minLength: 1 }), (cells) => {
+      fc.property(fc.array(fc.array(cell, { minLength: 2, maxLength: 2 }), { minLength: 1 }), (cells) => {
         const back = parse(csvText(['a', 'b'], cells), {
           from_line: 2,
           record_delimiter: '\r\n',

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { billOf, checkOf, quoteOf } from '@/core/index.ts';
+import { type Agreed, billOf, checkOf, faultCards, quoteOf, type RawEvent } from '@/core/index.ts';
 import { quoteBands } from '@/core/measure/quote.ts';
 import { likeliestFaultSets } from '@/core/reason/faultChances.ts';
+import { overTheCap } from '@/features/bench/overTheCap.ts';
 import { complaintOf, withEvents } from './jobs.ts';
 import { random } from './random.ts';
 
@@ -129,5 +130,27 @@ describe('what a job has come to', () => {
     expect(billOf(sent, money).total).toBe(0);
     const back = withEvents(sent, { back: 1, read: [{ read: 'r', passes: true }], price: 110 });
     expect(billOf(back, money).parts).toEqual([{ name: 'Head', price: 110 }]);
+  });
+});
+
+describe('parts against what was agreed', () => {
+  const cards = faultCards();
+  const line = (seq: number, event: object) => ({ seq, event: event as RawEvent });
+  const battery = line(1, { repair: 'power.battery-worn', action: 'replaced' });
+  const over = (agreed: Agreed, ...lines: ReturnType<typeof line>[]) =>
+    overTheCap(agreed, lines, cards, 'power.starter-weak');
+
+  it('adds up what was bought before, struck and bypassed work left out, and goes by what was agreed last', () => {
+    const most = (id: string) => cards[id]!.repair.partsBand![1];
+    const both = most('power.battery-worn') + most('power.starter-weak');
+    expect(over({})).toBeNull();
+    expect(over({ spendAtMost: both }, battery)).toBeNull();
+    expect(over({ spendAtMost: both - 1 }, battery)).toEqual({ parts: both, upTo: both - 1 });
+    expect(over({ spendAtMost: both - 1 }, battery, line(2, { correct: 1 }))).toBeNull();
+    const said = line(2, { approval: both + 50, answer: 'agreed', who: 'w', how: 'phone' });
+    expect(over({ spendAtMost: 1 }, battery, said)).toBeNull();
+    const no = line(3, { approval: both + 90, answer: 'declined', who: 'w', how: 'phone' });
+    expect(over({ spendAtMost: 1 }, battery, said, no)).toBeNull();
+    expect(over({ spendAtMost: 1 }, battery, line(2, { ...said.event, answer: 'declined' }))).not.toBeNull();
   });
 });

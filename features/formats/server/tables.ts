@@ -1,16 +1,24 @@
 import 'server-only';
 import Papa from 'papaparse';
-import { type RawCheckEvent, type RawEvent, readingText, SYMPTOMS } from '@/core/index.ts';
+import { type RawCheckEvent, readingText, SYMPTOMS } from '@/core/index.ts';
 import type { Shop } from '@/db/shop.ts';
 import { type JobWithRecord, jobsWithRecords } from '@/db/tables.ts';
 import { besidesOf } from '@/features/bench/besides.ts';
-import type { CaseHeadFile } from '@/features/record/printedEvent.ts';
+import type { CaseHeadFile, PrintedEvent } from '@/features/record/printedEvent.ts';
+import { jobFileOf, UnreadableRecord } from '@/features/record/server/jobFile.ts';
 
 type Cell = string | number | null;
 type Table = { readonly columns: readonly string[]; readonly rows: readonly (readonly Cell[])[] };
 
-const linesOf = ({ record }: JobWithRecord) =>
-  record.slice(1).map(({ seq, at, personId, payload }) => ({ seq, at, personId, event: payload as RawEvent }));
+/** The lines of a record as this version reads them: what it does not take is a note of what it said. Of a record it cannot read at all there are none. */
+function linesOf({ record }: JobWithRecord): readonly PrintedEvent[] {
+  try {
+    return jobFileOf(record).events;
+  } catch (error) {
+    if (error instanceof UnreadableRecord) return [];
+    throw error;
+  }
+}
 
 /** Each job a line. */
 function jobsTable(all: readonly JobWithRecord[]): Table {
@@ -30,12 +38,16 @@ function jobsTable(all: readonly JobWithRecord[]): Table {
     ],
     rows: all.map((one) => {
       const { job, machine } = one;
-      const head = one.record[0]!.payload as CaseHeadFile;
+      const head = one.record[0]?.payload as Partial<CaseHeadFile> | undefined;
       const close = linesOf(one).find(({ event }) => 'close' in event)?.event;
       return [
         ...[job.number, machine.tag, machine.name, machine.owner, job.openedAt.toISOString(), job.promisedOn],
         ...[job.closedAt?.toISOString() ?? null, close && 'close' in close ? close.close : null],
-        ...[head.complaint.map((s) => SYMPTOMS[s]).join('; '), head.history?.hours ?? null, job.eventCount],
+        ...[
+          Array.isArray(head?.complaint) ? head.complaint.map((s) => SYMPTOMS[s] ?? s).join('; ') : null,
+          head?.history?.hours ?? null,
+          job.eventCount,
+        ],
       ];
     }),
   };
@@ -53,7 +65,7 @@ function readingsTable(all: readonly JobWithRecord[]): Table {
         const read = event as RawCheckEvent;
         return [
           [
-            ...[one.job.number, one.machine.tag, seq, at.toISOString(), one.names.get(personId) ?? null, read.check],
+            ...[one.job.number, one.machine.tag, seq, at, one.names.get(personId) ?? null, read.check],
             ...[read.cylinder ?? null, read.condition ?? null, read.temperature ?? null, readingText(read)],
             struck.has(seq) ? 'struck' : null,
           ],
