@@ -25,7 +25,14 @@ const heed = async (page) => {
 };
 
 const SHOTS = [
-  { name: 'floor', path: '/' },
+  {
+    name: 'floor',
+    path: '/',
+    act: async (page) => {
+      const waiting = page.getByText('is being worked out');
+      for (let i = 0; i < 40 && (await waiting.count()) > 0; i++) await page.waitForTimeout(500);
+    },
+  },
   { name: 'bench', path: '/jobs/job-heron-4-power' },
   { name: 'bench-dark', path: '/jobs/job-sluice-1-one', dark: true },
   {
