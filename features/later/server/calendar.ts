@@ -1,6 +1,7 @@
 import 'server-only';
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import { environment } from '@/db/environment.ts';
+import { addressInShop } from '@/features/shop/server/addressInShop.ts';
 import type { DueLater } from '../dueLater.ts';
 
 /** What is due by a day, as a calendar takes it: a whole day each. @see RFC 5545 */
@@ -27,8 +28,10 @@ export function calendarOf(all: readonly DueLater[], base: string): string {
 }
 
 /** Where the shop's computer was asked. The gate lets through only its own names. */
-export const baseOf = (request: Request): string =>
-  `${environment().RIDGE_TLS ? 'https' : 'http'}://${request.headers.get('host') ?? new URL(request.url).host}`;
+export function baseOf(request: Request): string {
+  const { RIDGE_HOSTS, RIDGE_TLS } = environment();
+  return addressInShop(request.headers.get('host') ?? 'localhost', RIDGE_HOSTS, RIDGE_TLS);
+}
 
 export const CALENDAR_HEADERS = {
   'content-type': 'text/calendar; charset=utf-8',

@@ -11,6 +11,7 @@ import { activePeople } from '@/db/people.ts';
 import type { CaseHeadFile } from '@/features/record/printedEvent.ts';
 import { PrintButton } from '@/features/sheet/PrintButton.tsx';
 import { DeskBar } from '@/features/shop/DeskBar.tsx';
+import { addressInShop } from '@/features/shop/server/addressInShop.ts';
 import { deskSettings } from '@/features/shop/settings.ts';
 
 export const dynamic = 'force-dynamic';
@@ -35,7 +36,8 @@ export default async function TagPage({ params }: Params) {
   ]);
   const desk = await deskSettings(active);
   const { complaint } = heads.get(id) as CaseHeadFile;
-  const address = `${environment().RIDGE_TLS ? 'https' : 'http'}://${asked.get('host')}/jobs/${id}`;
+  const { RIDGE_HOSTS, RIDGE_TLS } = environment();
+  const address = `${addressInShop(asked.get('host') ?? 'localhost', RIDGE_HOSTS, RIDGE_TLS)}/jobs/${id}`;
   const code = await qrOf(address, { type: 'svg', margin: 0, errorCorrectionLevel: 'M' });
   return (
     <>
