@@ -17,6 +17,7 @@ import { newId } from '@/features/record/client/entryId.ts';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
 import { TextBox } from '@/ui/TextBox.tsx';
+import { useSecondTap } from '@/ui/useSecondTap.ts';
 import { agreedUpTo } from './agreedUpTo.ts';
 import { useFaultCards } from './FaultWords.tsx';
 import { readPrice } from './price.ts';
@@ -252,7 +253,9 @@ function AskCustomer({ onRecord }: Pick<Props, 'onRecord'>) {
   const id = useRef(newId());
   const sum = readPrice(words.sum);
   const submit = (e: FormEvent) => e.preventDefault();
+  const tap = useSecondTap();
   const say = (answer: 'agreed' | 'declined') => {
+    if (tap.isSecond()) return;
     setAsked(true);
     if (typeof sum !== 'number' || !words.who.trim()) return;
     onRecord(
@@ -265,6 +268,7 @@ function AskCustomer({ onRecord }: Pick<Props, 'onRecord'>) {
       },
       id.current,
     );
+    tap.taken();
     id.current = newId();
     setWords({ sum: '', who: '', note: '' });
     setAsked(false);

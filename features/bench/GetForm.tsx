@@ -16,6 +16,7 @@ import { newId } from '@/features/record/client/entryId.ts';
 import { Button } from '@/ui/Button.tsx';
 import { Choice } from '@/ui/Choice.tsx';
 import { TextBox } from '@/ui/TextBox.tsx';
+import { useSecondTap } from '@/ui/useSecondTap.ts';
 import { readPrice } from './price.ts';
 import { SendOut } from './SendOut.tsx';
 
@@ -57,8 +58,10 @@ function Wanted({ onRecord }: Pick<Props, 'onRecord'>) {
   const [asked, setAsked] = useState(false);
   const id = useRef(newId());
   const price = readPrice(words.price);
+  const tap = useSecondTap();
   const submit = (e: FormEvent) => {
     e.preventDefault();
+    if (tap.isSecond()) return;
     setAsked(true);
     if (words.need.trim() === '' || typeof price === 'string') return;
     onRecord(
@@ -69,6 +72,7 @@ function Wanted({ onRecord }: Pick<Props, 'onRecord'>) {
       },
       id.current,
     );
+    tap.taken();
     id.current = newId();
     setWords(NOTHING);
     setAsked(false);

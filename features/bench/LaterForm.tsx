@@ -4,6 +4,7 @@ import { type Beside, laterText, type RawEvent } from '@/core/index.ts';
 import { newId } from '@/features/record/client/entryId.ts';
 import { Button } from '@/ui/Button.tsx';
 import { TextBox } from '@/ui/TextBox.tsx';
+import { useSecondTap } from '@/ui/useSecondTap.ts';
 
 /** What is left for later most. Common practice, no source. */
 const USUAL = [
@@ -24,8 +25,10 @@ export function LaterForm({ beside, onRecord }: { beside: Beside; onRecord: (eve
   const hours = words.atHours.trim() === '' ? null : Number(words.atHours.trim().replace(',', '.'));
   const badHours = hours !== null && !(hours > 0 && hours <= 100_000);
   const never = words.dueOn === '' && hours === null;
+  const tap = useSecondTap();
   const submit = (e: FormEvent) => {
     e.preventDefault();
+    if (tap.isSecond()) return;
     setAsked(true);
     if (!words.later.trim() || never || badHours) return;
     onRecord(
@@ -36,6 +39,7 @@ export function LaterForm({ beside, onRecord }: { beside: Beside; onRecord: (eve
       },
       id.current,
     );
+    tap.taken();
     id.current = newId();
     setWords(NOTHING);
     setAsked(false);

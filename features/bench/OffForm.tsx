@@ -22,6 +22,7 @@ import type { Shot } from '@/features/photos/shrunk.ts';
 import { newId } from '@/features/record/client/entryId.ts';
 import type { Habit } from '@/features/shop/settings.ts';
 import { Button } from '@/ui/Button.tsx';
+import { useSecondTap } from '@/ui/useSecondTap.ts';
 import { offeredBehind, sequenceOf, torqueOnSheet } from './offered.ts';
 
 interface Props {
@@ -62,10 +63,12 @@ function ComesOff({ jobId, head, open, beside, onRecord }: Omit<Props, 'habit'>)
   const [asked, setAsked] = useState(false);
   const id = useRef(newId());
   const name = useRef<HTMLInputElement>(null);
+  const tap = useSecondTap();
   const off = new Set(stillOff(beside).map(({ item }) => item));
   const offered = offeredBehind(open, head.engine).filter(({ item }) => !off.has(item));
   const submit = (e: FormEvent) => {
     e.preventDefault();
+    if (tap.isSecond()) return;
     if (words.off.trim() === '') {
       setAsked(true);
       name.current?.focus();
@@ -78,6 +81,7 @@ function ComesOff({ jobId, head, open, beside, onRecord }: Omit<Props, 'habit'>)
       { ...(said as { off: string }), ...(behind ? { behind } : {}), ...(shot ? { photo: shot.sha256 } : {}) },
       id.current,
     );
+    tap.taken();
     id.current = newId();
     setWords(NO_WORDS);
     setBehind(null);

@@ -4,6 +4,7 @@ import type { RawEvent } from '@/core/index.ts';
 import { newId } from '@/features/record/client/entryId.ts';
 import { Button } from '@/ui/Button.tsx';
 import { TextBox } from '@/ui/TextBox.tsx';
+import { useSecondTap } from '@/ui/useSecondTap.ts';
 
 /** What is sent out most, with what it must pass when it is back. Common practice, no source. */
 const USUAL = [
@@ -46,8 +47,10 @@ export function SendOut({ onRecord }: { onRecord: (event: RawEvent, id: string) 
     .split('\n')
     .map((line) => line.trim())
     .filter(Boolean);
+  const tap = useSecondTap();
   const submit = (e: FormEvent) => {
     e.preventDefault();
+    if (tap.isSecond()) return;
     setAsked(true);
     if (!words.sent.trim() || !words.to.trim() || must.length === 0 || must.length > 8) return;
     onRecord(
@@ -59,6 +62,7 @@ export function SendOut({ onRecord }: { onRecord: (event: RawEvent, id: string) 
       },
       id.current,
     );
+    tap.taken();
     id.current = newId();
     setWords(NOTHING);
     setAsked(false);

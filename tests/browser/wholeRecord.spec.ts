@@ -58,6 +58,8 @@ test('the whole record of a job: strip-down with a photo out of reach, the forgo
   await page.locator('input[type=file]').first().setInputFiles(PICTURE);
   await expect(page.getByAltText('Just taken')).toBeVisible();
   await page.getByRole('button', { name: 'It is off' }).dblclick();
+  await expect(page.getByText('Say what came off.')).toHaveCount(0);
+  await page.waitForTimeout(800);
   await page.getByRole('button', { name: 'Cooling shroud', exact: true }).click();
   await page.getByRole('button', { name: 'It is off' }).click();
   await expect(bench.tape.locator('[data-line]')).toHaveCount(6);
