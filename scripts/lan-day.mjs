@@ -123,6 +123,12 @@ try {
   await switchTo(page, 'Odd Marsh', '4068');
   await record(page, 'Oil level', (plate) => plate.getByRole('radio', { name: 'Low', exact: true }).click());
   await page.waitForTimeout(6000);
+  // A slow tablet takes longer to keep the page it stands on.
+  await page.waitForFunction(
+    async (path) => (await (await caches.open('ridge-pages')).match(path)) !== undefined,
+    new URL(page.url()).pathname,
+    { timeout: 60_000 },
+  );
   sh(values.cut);
   step('the network is cut');
   await page.reload();
