@@ -15,6 +15,8 @@ export interface Quote {
 
 const SETS = 120;
 const LIKELIEST = 4;
+/** From here on a machine is called sound [share]. */
+const SOUND = 0.9;
 /** So little of belief is told apart no further. */
 const LEAST = 1e-4;
 
@@ -49,14 +51,19 @@ function outcomeOf(bench: Bench, faults: readonly number[], p: number) {
 export function quoteOf(bench: Bench, { ratePerHour, taxPercent }: Money): Quote {
   const soFar = billOf(bench, { ratePerHour, taxPercent });
   const outcomes = likeliestFaultSets(bench.catalogue, bench.belief, SETS)
-    .filter(({ faults, p }) => faults.length > 0 && p > LEAST)
+    .filter(({ p }) => p > LEAST)
+    // That nothing is wrong any more is one of them, and costs nothing.
     .map(({ faults, p }) => ({ faults, ...outcomeOf(bench, faults, p) }));
   const all = outcomes.reduce((sum, { p }) => sum + p, 0);
-  if (all <= 0) return { soFar, bands: null, likeliest: [] };
+  const wrong = outcomes.filter(({ faults }) => faults.length > 0);
+  const bands = wrong.length === 0 ? null : quoteBands(outcomes, ratePerHour, taxPercent);
+  // In nine of ten such jobs nothing more is to be done.
+  if (bands === null || wrong.reduce((sum, { p }) => sum + p, 0) < (1 - SOUND) * all)
+    return { soFar, bands: null, likeliest: [] };
   return {
     soFar,
-    bands: quoteBands(outcomes, ratePerHour, taxPercent),
-    likeliest: outcomes.slice(0, LIKELIEST).map((one) => ({
+    bands,
+    likeliest: wrong.slice(0, LIKELIEST).map((one) => ({
       keys: one.faults.map((f) => bench.catalogue.faults[f]!.key),
       p: one.p / all,
       bands: quoteBands([{ ...one, p: 1 }], ratePerHour, taxPercent),

@@ -51,7 +51,7 @@ describe('what a job may come to', () => {
     const { bands, likeliest } = quoteOf(bench, money);
     if (!bands) throw new Error('nothing is believed to be wrong');
     const { catalogue, access, open, belief } = bench;
-    const sets = likeliestFaultSets(catalogue, belief, 120).filter(({ faults, p }) => faults.length > 0 && p > 1e-4);
+    const sets = likeliestFaultSets(catalogue, belief, 120).filter(({ p }) => p > 1e-4);
     const all = sets.reduce((sum, { p }) => sum + p, 0);
     const draw = random(20261201);
     const drawn: number[] = [];
@@ -91,6 +91,19 @@ describe('what a job may come to', () => {
     ] as const)
       expect(Math.abs(band / quantile(drawn, q) - 1)).toBeLessThan(0.01);
     expect(likeliest[0]!.p).toBeGreaterThan(likeliest[1]!.p);
+  });
+
+  it('comes down once the repair has cured it, for then most likely nothing is left to be done', () => {
+    const tester = (outcome: string) => ({ check: 'spark.tester', cylinder: 2, condition: 'cranking', outcome });
+    const traced = withEvents(complaintOf(['one-cylinder']), tester('none'));
+    const cured = withEvents(traced, { repair: 'spark.coil-open', cylinder: 2, action: 'replaced' }, tester('strong'), {
+      check: 'look.run',
+      condition: 'loaded',
+      symptoms: [],
+    });
+    const money = { ratePerHour: 62, taxPercent: 21 };
+    expect(quoteOf(traced, money).bands!.middle).toBeGreaterThan(50);
+    expect(quoteOf(cured, money).bands?.middle ?? 0).toBe(0);
   });
 
   it('refuses what cannot be', () => {
