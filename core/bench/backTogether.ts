@@ -4,6 +4,7 @@ import { carburetted, cylindersOf } from '../engine/index.ts';
 import { REMINDERS, type Reminder } from '../faults/backTogether.ts';
 import { findFault, findRepairable } from '../faults/index.ts';
 import { stillOff } from './beside.ts';
+import { repairKeys } from './repairKeys.ts';
 import type { Bench, MadeRepair } from './state.ts';
 import type { StepDue, WorkOff } from './workDue.ts';
 
@@ -17,11 +18,8 @@ function openedLast(bench: Bench, repairsOnly: boolean): Last {
   const open = (keys: readonly string[], event: number) => {
     for (const key of keys) last.set(key, Math.max(event, last.get(key) ?? 0));
   };
-  for (const { event, key, step } of repairs) {
-    const scope = step.cylinder === null ? 'machine' : 'cylinder';
-    const behind = findRepairable(step.id)?.repair.access ?? [];
-    if (step.action !== 'bypassed') open(access.keysFor({ access: behind, scope }, cylinderOf(key), cylinders), event);
-  }
+  for (const { event, step } of repairs)
+    if (step.action !== 'bypassed') open(repairKeys(bench, findRepairable(step.id)?.repair, step.cylinder), event);
   if (repairsOnly) return last;
   for (const { event, reading } of readings)
     open(access.keysFor(checkOf(reading.check), reading.cylinder, cylinders), event);

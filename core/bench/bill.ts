@@ -1,6 +1,7 @@
 import { checkOf } from '../checks/index.ts';
 import { cylindersOf } from '../engine/index.ts';
 import { findRepairable } from '../faults/index.ts';
+import { repairKeys } from './repairKeys.ts';
 import type { Bench } from './state.ts';
 
 /** What the shop asks for an hour, and what the law adds. */
@@ -48,11 +49,7 @@ function countedMinutes(bench: Bench): number {
       minutes += check.minutes + opened(access.keysFor(check, read.reading.cylinder, cylinders));
     }
     const repair = made && findRepairable(made.step.id)?.repair;
-    if (made && repair) {
-      const scope = made.step.cylinder === null ? 'machine' : 'cylinder';
-      minutes +=
-        repair.minutes + opened(access.keysFor({ access: repair.access, scope }, made.step.cylinder, cylinders));
-    }
+    if (made && repair) minutes += repair.minutes + opened(repairKeys(bench, repair, made.step.cylinder));
   });
   return minutes;
 }

@@ -1,8 +1,8 @@
 import { checkOf } from '../checks/index.ts';
-import { cylindersOf } from '../engine/index.ts';
 import { type QuoteBands, quoteBands } from '../measure/quote.ts';
 import { likeliestFaultSets } from '../reason/faultChances.ts';
 import { type Bill, billOf, type Money } from './bill.ts';
+import { repairKeys } from './repairKeys.ts';
 import type { Bench } from './state.ts';
 
 /** What it may come to from here on, and what of that is the likeliest single outcome. */
@@ -22,14 +22,9 @@ const LEAST = 1e-4;
 
 /** What putting these faults right takes: parts, and minutes with what has to be opened besides what is open, and the re-test. */
 function outcomeOf(bench: Bench, faults: readonly number[], p: number) {
-  const { catalogue, access, head, open } = bench;
-  const cylinders = cylindersOf(head.engine);
+  const { catalogue, access, open } = bench;
   const all = faults.map((f) => catalogue.faults[f]!);
-  const keys = new Set(
-    all.flatMap(({ cylinder, definition: { repair } }) =>
-      access.keysFor({ access: repair.access, scope: cylinder === null ? 'machine' : 'cylinder' }, cylinder, cylinders),
-    ),
-  );
+  const keys = new Set(all.flatMap(({ cylinder, definition: { repair } }) => repairKeys(bench, repair, cylinder)));
   const way = [...keys].reduce(
     (sum, key) => sum + (open.has(key) ? access.of(key).closeMin : access.minutesOf(key)),
     0,

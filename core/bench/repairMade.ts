@@ -4,17 +4,13 @@ import { type CarburettorWork, putInBy, staysAfter } from '../faults/carburettor
 import { endsBesides, type FaultDefinition, findFault, findRepairable, sameRepair } from '../faults/index.ts';
 import { instanceKey } from '../machine/key.ts';
 import { applyRepair, type RepairOperator } from '../reason/repair.ts';
+import { repairKeys } from './repairKeys.ts';
 import type { Bench } from './state.ts';
 
 export function withRepairMade(bench: Bench, step: RepairStep, event: number): Bench {
   const key = instanceKey(step.id, step.cylinder);
   const operator = operatorOf(bench, step, key);
-  const access = findRepairable(step.id)?.repair.access ?? [];
-  const keys = bench.access.keysFor(
-    { access, scope: step.cylinder === null ? 'machine' : 'cylinder' },
-    step.cylinder,
-    cylindersOf(bench.head.engine),
-  );
+  const keys = repairKeys(bench, findRepairable(step.id)?.repair, step.cylinder);
   return {
     ...bench,
     ...(operator
